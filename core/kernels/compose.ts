@@ -1,0 +1,71 @@
+/** 256 entries of eight bytes, each 0 or 1: the bits of a byte, highest first. */
+const SPREAD = memory.data(2048, 16);
+
+function fillSpread(): void {
+  for (let byte = 0; byte < 256; byte++) {
+    for (let bit = 0; bit < 8; bit++) store<u8>(SPREAD + (byte << 3) + bit, <u8>((byte >> (7 - bit)) & 1));
+  }
+}
+fillSpread();
+
+/** Overprint code of each pixel, eight at a time: bit p is set where plate p prints. */
+// @ts-ignore: decorator
+@inline
+function codes8(plates: usize, count: i32, at: usize): u64 {
+  let codes: u64 = 0;
+  for (let p = 0; p < count; p++) {
+    const row = <usize>load<u32>(plates + (<usize>p << 2));
+    codes |= load<u64>(SPREAD + ((<usize>load<u8>(row + at)) << 3)) << p;
+  }
+  return codes;
+}
+
+/** Pixels as RGBA words: out[x] = palette[code]. `plates` holds the row pointers (u32). */
+export function composeExact(plates: usize, count: i32, palette: usize, width: i32, out: usize): void {
+  for (let x = 0; x < width; x += 8) {
+    let codes = codes8(plates, count, <usize>x >> 3);
+    const n = min(8, width - x);
+    for (let k = 0; k < n; k++) {
+      store<u32>(out, load<u32>(palette + ((<usize>codes & 255) << 2)));
+      out += 4;
+      codes >>= 8;
+    }
+  }
+}
+
+/**
+ * Adds a row of plate pixels to display pixels. Pixel x covers the display from
+ * left + x * scale to left + (x + 1) * scale (scale <= 1); one that lies across an edge is
+ * shared out. palette: four f32 a code (linear r, g, b, 1); out: four f32 a display pixel.
+ */
+export function composeMean(
+  plates: usize, count: i32, palette: usize, width: i32, left: f64, scale: f64, weight: f32, out: usize,
+): void {
+  let display = <i32>Math.floor(left);
+  let sum = f32x4.splat(0);
+  const whole = f32x4.splat(weight);
+  // The first pixel that reaches past the display pixel being filled.
+  let edge = <i32>Math.ceil((<f64>(display + 1) - left) / scale) - 1;
+  for (let x = 0; x < width; x += 8) {
+    let codes = codes8(plates, count, <usize>x >> 3);
+    const n = min(8, width - x);
+    for (let k = 0; k < n; k++) {
+      const colour = v128.load(palette + ((<usize>codes & 255) << 4));
+      codes >>= 8;
+      const px = x + k;
+      if (px < edge) {
+        sum = f32x4.add(sum, colour);
+      } else {
+        const here = <f32>max(0, min(1, (<f64>(display + 1) - (left + <f64>px * scale)) / scale));
+        sum = f32x4.add(sum, f32x4.mul(colour, f32x4.splat(here)));
+        const at = out + ((<usize>display) << 4);
+        v128.store(at, f32x4.add(v128.load(at), f32x4.mul(sum, whole)));
+        sum = f32x4.mul(colour, f32x4.splat(1 - here));
+        display += 1;
+        edge = <i32>Math.ceil((<f64>(display + 1) - left) / scale) - 1;
+      }
+    }
+  }
+  const at = out + ((<usize>display) << 4);
+  v128.store(at, f32x4.add(v128.load(at), f32x4.mul(sum, whole)));
+}

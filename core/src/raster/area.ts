@@ -1,0 +1,19 @@
+/** A rectangle of sheet pixels. `step` takes every step-th row only (a first, coarser look). */
+export interface Area {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly step: number;
+}
+
+/** How many rows an area holds once its step is taken into account. */
+export const rowsOf = (area: Area): number => Math.ceil(area.height / area.step);
+
+/** Rows of light codes over an area: 65535 (or 255) is white. Row k holds sheet row y + k * step. */
+export interface LightRows {
+  readonly depth: 8 | 16;
+  readonly width: number;
+  readonly rows: number;
+  readonly data: Uint8Array | Uint16Array;
+}
