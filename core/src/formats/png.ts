@@ -1,0 +1,94 @@
+import { Zlib } from 'fflate';
+
+const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
+
+const CRC_TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
+  let c = n;
+  for (let k = 0; k < 8; k++) c = c & 1 ? 0xedb88320 ^ (c >>> 1) : c >>> 1;
+  return c;
+});
+
+function crc32(bytes: Uint8Array): number {
+  let c = 0xffffffff;
+  for (let k = 0; k < bytes.length; k++) c = CRC_TABLE[(c ^ bytes[k]!) & 255]! ^ (c >>> 8);
+  return (c ^ 0xffffffff) >>> 0;
+}
+
+function chunk(type: string, data: Uint8Array): Uint8Array {
+  const out = new Uint8Array(12 + data.length);
+  const view = new DataView(out.buffer);
+  view.setUint32(0, data.length);
+  for (let k = 0; k < 4; k++) out[4 + k] = type.charCodeAt(k);
+  out.set(data, 8);
+  view.setUint32(8 + data.length, crc32(out.subarray(4, 8 + data.length)));
+  return out;
+}
+
+export interface PngOptions {
+  readonly width: number;
+  readonly height: number;
+  /** Sheet resolution, written as pHYs. */
+  readonly ppi: number;
+  /** Colours, three bytes each, at most 256; without them the file is one-bit grey with black 0. */
+  readonly palette?: Uint8Array;
+  /** Receives the file, piece by piece. */
+  write(bytes: Uint8Array): void;
+}
+
+export interface PngWriter {
+  /**
+   * Adds packed rows, `stride` bytes each: bits (0 = black) for grey, palette indices otherwise.
+   */
+  rows(data: Uint8Array, stride: number, count: number): void;
+  end(): void;
+}
+
+/** Bits an index into so many colours takes: 1, 2, 4 or 8. */
+export function paletteDepth(colours: number): 1 | 2 | 4 | 8 {
+  if (colours <= 2) return 1;
+  if (colours <= 4) return 2;
+  return colours <= 16 ? 4 : 8;
+}
+
+/** Pixels per metre of a resolution, as pHYs wants them. */
+export const pixelsPerMetre = (ppi: number): number => Math.round(ppi / 0.0254);
+
+/**
+ * Writes a PNG as its rows come (PNG, Third Edition, W3C 2025), so that memory does not grow with
+ * the height of the sheet. Compression is fflate's on every machine: the same rows, the same file.
+ */
+export function createPngWriter(options: PngOptions): PngWriter {
+  const { width, height, palette, write } = options;
+  const header = new Uint8Array(13);
+  const view = new DataView(header.buffer);
+  view.setUint32(0, width);
+  view.setUint32(4, height);
+  header[8] = palette ? paletteDepth(palette.length / 3) : 1;
+  header[9] = palette ? 3 : 0;
+  const phys = new Uint8Array(9);
+  const perMetre = pixelsPerMetre(options.ppi);
+  new DataView(phys.buffer).setUint32(0, perMetre);
+  new DataView(phys.buffer).setUint32(4, perMetre);
+  phys[8] = 1;
+
+  write(SIGNATURE);
+  write(chunk('IHDR', header));
+  if (palette) write(chunk('sRGB', Uint8Array.of(0)));
+  write(chunk('pHYs', phys));
+  if (palette) write(chunk('PLTE', palette));
+
+  const zlib = new Zlib({ level: 6 }, (data) => {
+    if (data.length > 0) write(chunk('IDAT', data));
+  });
+  return {
+    rows(data, stride, count) {
+      const filtered = new Uint8Array((stride + 1) * count);
+      for (let k = 0; k < count; k++) filtered.set(data.subarray(k * stride, (k + 1) * stride), k * (stride + 1) + 1);
+      zlib.push(filtered);
+    },
+    end() {
+      zlib.push(new Uint8Array(0), true);
+      write(chunk('IEND', new Uint8Array(0)));
+    },
+  };
+}

@@ -1,0 +1,74 @@
+import type { Feed, Ink, Job, Pass, Picture, Screen, Sheet, Tone } from './types.ts';
+
+export const DEFAULT_SHEET: Sheet = {
+  width: 210,
+  height: 148,
+  ppi: 300,
+  stock: { name: 'Cream', colour: '#f5ecd7' },
+};
+
+export const DEFAULT_FEED: Feed = { picture: null, part: 'lightness', fit: 'fill', x: 0, y: 0, width: 100 };
+
+export const DEFAULT_TONE: Tone = { lights: 0, middle: 1, darks: 1, meaning: 'light' };
+
+export const DEFAULT_SCREEN: Screen = {
+  family: 'dots',
+  shape: 'Round',
+  lattice: 'square',
+  frequency: { value: 30, per: 'lpi' },
+  angle: 45,
+  oneTone: false,
+  smallest: 0,
+  solidFrom: 1,
+};
+
+export const DEFAULT_INK: Ink = { name: 'Black', colour: '#1e1b18', opacity: 1, meets: 'overprint' };
+
+/** Inks that new passes take in turn. Invented names and colours of our own. */
+export const STARTER_INKS: readonly Ink[] = [
+  DEFAULT_INK,
+  { ...DEFAULT_INK, name: 'Harbour blue', colour: '#1d3f72' },
+  { ...DEFAULT_INK, name: 'Kite red', colour: '#e5482d' },
+  { ...DEFAULT_INK, name: 'Lamp yellow', colour: '#f2b632' },
+  { ...DEFAULT_INK, name: 'Sea glass', colour: '#2f8f83' },
+  { ...DEFAULT_INK, name: 'Heather', colour: '#8a4f9e' },
+];
+
+/** Angles that new passes take in turn, far apart (30° steps, common practice). */
+const STARTER_ANGLES = [45, 75, 15, 0, 60, 30];
+
+export function createPass(id: string, index: number, picture: string | null): Pass {
+  const ink = STARTER_INKS[index % STARTER_INKS.length]!;
+  return {
+    id,
+    name: ink.name,
+    on: true,
+    feed: { ...DEFAULT_FEED, picture },
+    tone: DEFAULT_TONE,
+    screen: { ...DEFAULT_SCREEN, angle: STARTER_ANGLES[index % STARTER_ANGLES.length]! },
+    ink,
+  };
+}
+
+export function createJob(title: string, passId: string): Job {
+  return {
+    format: 'chromatype-job',
+    version: 1,
+    title,
+    sheet: DEFAULT_SHEET,
+    pictures: [],
+    passes: [createPass(passId, 0, null)],
+  };
+}
+
+/** Whole pixels of a sheet at its ppi. */
+export function sheetPixels(sheet: Pick<Sheet, 'width' | 'height' | 'ppi'>): { width: number; height: number } {
+  return {
+    width: Math.max(1, Math.round((sheet.width / 25.4) * sheet.ppi)),
+    height: Math.max(1, Math.round((sheet.height / 25.4) * sheet.ppi)),
+  };
+}
+
+/** The picture a feed takes, or undefined. */
+export const pictureOf = (job: Job, feed: Feed): Picture | undefined =>
+  job.pictures.find((p) => p.id === feed.picture);

@@ -1,0 +1,36 @@
+import type { Kernels } from '../kernel/kernels.ts';
+import type { Bitmap } from '../raster/bitmap.ts';
+import { type CompiledScreen, createPassChain, type PictureLookup } from './chain.ts';
+import { sheetPixels } from './defaults.ts';
+import type { Job, Pass } from './types.ts';
+
+/** Rows a band holds: enough to work in long runs, few enough that memory follows the sheet's width. */
+export const BAND_ROWS = 64;
+
+export interface PlateBand {
+  readonly y: number;
+  readonly rows: number;
+  /** One bitmap for each pass asked for, in print order. */
+  readonly plates: readonly Bitmap[];
+}
+
+/** Pulls plates of the given passes over the whole sheet, band by band, top to bottom. */
+export function* printBands(
+  kernels: Kernels, job: Job, passes: readonly Pass[], pictures: PictureLookup,
+  compiled?: (pass: Pass) => CompiledScreen,
+): Generator<PlateBand> {
+  const { width, height } = sheetPixels(job.sheet);
+  const chains = passes.map((pass) => createPassChain({ kernels, job, pass, pictures, compiled: compiled?.(pass) }));
+  try {
+    for (let y = 0; y < height; y += BAND_ROWS) {
+      const rows = Math.min(BAND_ROWS, height - y);
+      const area = { x: 0, y, width, height: rows, step: 1 };
+      yield { y, rows, plates: chains.map((chain) => chain.plate(area)) };
+    }
+  } finally {
+    for (const chain of chains) chain.release();
+  }
+}
+
+/** Passes that print: switched on, in order. */
+export const printingPasses = (job: Job): readonly Pass[] => job.passes.filter((pass) => pass.on);

@@ -1,0 +1,29 @@
+import type { Kernels } from '../kernel/kernels.ts';
+import { createOutput, type OutputAsked, passesFor } from '../formats/outputs.ts';
+import { createPassChain, type PictureLookup } from '../job/chain.ts';
+import { sheetPixels } from '../job/defaults.ts';
+import type { Job } from '../job/types.ts';
+
+/** Bands tried, spread over the sheet, and rows in each. */
+const BANDS = 5;
+const ROWS = 64;
+
+/** Estimates an output file's size in bytes by making and compressing a few bands of it. */
+export function estimateFileSize(kernels: Kernels, job: Job, asked: OutputAsked, pictures: PictureLookup): number {
+  const { width, height } = sheetPixels(job.sheet);
+  const rows = Math.min(ROWS, height);
+  const bands = Math.min(BANDS, Math.max(1, Math.floor(height / rows)));
+  const chains = passesFor(job, asked).map((pass) => createPassChain({ kernels, job, pass, pictures }));
+  let bytes = 0;
+  const output = createOutput(job, asked, (piece) => {
+    bytes += piece.length;
+  });
+  for (let k = 0; k < bands; k++) {
+    const y = Math.floor(((height - rows) * (k + 0.5)) / bands);
+    const area = { x: 0, y, width, height: rows, step: 1 };
+    output.band({ y, rows, plates: chains.map((chain) => chain.plate(area)) });
+  }
+  output.end();
+  for (const chain of chains) chain.release();
+  return Math.round((bytes * height) / (bands * rows));
+}

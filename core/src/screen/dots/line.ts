@@ -1,0 +1,8 @@
+import { type DotShape, ISO_SPOTS } from './dot.ts';
+
+export const line: DotShape = {
+  name: 'Line',
+  about: 'Straight lines that grow thicker with the tone.',
+  source: ISO_SPOTS,
+  spot: (_x, y) => -Math.abs(y),
+};

@@ -1,0 +1,11 @@
+import { type DotShape, ISO_SPOTS } from './dot.ts';
+
+export const round: DotShape = {
+  name: 'Round',
+  about: 'Round dots in the lights, a checkerboard in the middle, round holes in the darks.',
+  source: ISO_SPOTS,
+  spot: (x, y) => {
+    const [a, b] = [Math.abs(x), Math.abs(y)];
+    return a + b <= 1 ? 1 - (a * a + b * b) : (a - 1) * (a - 1) + (b - 1) * (b - 1) - 1;
+  },
+};

@@ -1,0 +1,8 @@
+import { type DotShape, ISO_SPOTS } from './dot.ts';
+
+export const square: DotShape = {
+  name: 'Square',
+  about: 'Square dots along the cell, crisp in the middle tones.',
+  source: ISO_SPOTS,
+  spot: (x, y) => -Math.max(Math.abs(x), Math.abs(y)),
+};

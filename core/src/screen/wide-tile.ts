@@ -1,0 +1,57 @@
+import type { ThresholdTile } from './threshold-tile.ts';
+
+/** Threshold rows are at least this long, and carry this many entries again after their end. */
+export const WIDE = 64;
+export const PAD = 16;
+
+/**
+ * A threshold tile laid out for the kernels and expressed in picture codes: ink prints where a
+ * code is *less* than the limit. The pass's tone curve is folded in, so that screening a pixel
+ * costs one comparison, whatever the curve.
+ */
+export interface WideTile {
+  readonly rows: number;
+  readonly period: number;
+  readonly shift: number;
+  /** Entries from one row to the next: period + PAD. */
+  readonly stride: number;
+  readonly limits: Uint8Array | Uint16Array;
+}
+
+/**
+ * For every threshold, how many codes print: the first code whose tone does not exceed it.
+ * `tones` must not rise. Null when white itself would print, which no limit can say.
+ */
+function limitsOfThresholds(tones: Uint16Array): Uint32Array | null {
+  const limits = new Uint32Array(65536);
+  let code = tones.length;
+  for (let threshold = 0; threshold < 65536; threshold++) {
+    while (code > 0 && tones[code - 1]! <= threshold) code--;
+    limits[threshold] = code;
+  }
+  return limits[0] === tones.length ? null : limits;
+}
+
+/** Folds a tone table (256 or 65536 entries, never rising) into a tile; null when it cannot be done. */
+export function foldTones(tile: ThresholdTile, tones: Uint16Array): WideTile | null {
+  const limits = limitsOfThresholds(tones);
+  return limits && widen(tile, tones.length === 256 ? 8 : 16, (threshold) => limits[threshold]!);
+}
+
+/** The tile for codes that are 65535 − tone. */
+export function plainTile(tile: ThresholdTile): WideTile {
+  return widen(tile, 16, (threshold) => 65535 - threshold);
+}
+
+function widen(tile: ThresholdTile, depth: 8 | 16, limitOf: (threshold: number) => number): WideTile {
+  const period = tile.period * Math.ceil(WIDE / tile.period);
+  const stride = period + PAD;
+  const limits = depth === 8 ? new Uint8Array(tile.rows * stride) : new Uint16Array(tile.rows * stride);
+  for (let y = 0; y < tile.rows; y++) {
+    const from = y * tile.period;
+    const to = y * stride;
+    for (let x = 0; x < tile.period; x++) limits[to + x] = limitOf(tile.data[from + x]!);
+    for (let x = tile.period; x < stride; x++) limits[to + x] = limits[to + x - tile.period]!;
+  }
+  return { rows: tile.rows, period, shift: tile.shift, stride, limits };
+}

@@ -1,0 +1,55 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** Spot functions in PostScript, written from the formulas of ISO 32000-1:2008, 10.5.3. */
+export const POSTSCRIPT_SPOTS: Record<string, string> = {
+  SimpleDot: '{dup mul exch dup mul add 1 exch sub}',
+  Round:
+    '{abs exch abs 2 copy add 1 le {dup mul exch dup mul add 1 exch sub} {1 sub dup mul exch 1 sub dup mul add 1 sub} ifelse}',
+  Ellipse:
+    '{abs exch abs 2 copy 3 mul exch 4 mul add 3 sub dup 0 lt {pop dup mul exch 0.75 div dup mul add 4 div 1 exch sub} {dup 1 gt {pop 1 exch sub dup mul exch 1 exch sub 0.75 div dup mul add 4 div 1 sub} {0.5 exch sub exch pop exch pop} ifelse} ifelse}',
+  Square: '{abs exch abs 2 copy lt {exch} if pop neg}',
+  Diamond:
+    '{abs exch abs 2 copy add 0.75 le {dup mul exch dup mul add 1 exch sub} {2 copy add 1.23 le {0.85 mul add 1 exch sub} {1 sub dup mul exch 1 sub dup mul add 1 sub} ifelse} ifelse}',
+  Line: '{exch pop abs neg}',
+  Cross: '{abs exch abs 2 copy gt {exch} if pop neg}',
+};
+
+export interface InterpreterPlate {
+  readonly width: number;
+  readonly height: number;
+  /** 1 where ink prints. */
+  ink(x: number, y: number): number;
+}
+
+function readPbm(bytes: Buffer): InterpreterPlate {
+  const head = /^P4\s+(?:#[^\n]*\n\s*)*(\d+)\s+(\d+)\s/.exec(bytes.subarray(0, 200).toString('latin1'))!;
+  const [width, height] = [Number(head[1]), Number(head[2])];
+  const data = bytes.subarray(head[0].length);
+  const stride = (width + 7) >> 3;
+  return { width, height, ink: (x, y) => (data[y * stride + (x >> 3)]! >> (7 - (x & 7))) & 1 };
+}
+
+/** Plates of flat tones made by a PostScript interpreter: a square page of `side` pixels for each grey 0..1. */
+export function interpreterPlates(
+  spot: string, lpi: number, angle: number, ppi: number, side: number, tones: readonly number[],
+): InterpreterPlate[] {
+  const folder = mkdtempSync(join(tmpdir(), 'plates-'));
+  try {
+    const points = (side / ppi) * 72;
+    const pages = tones.map(
+      (tone) => `${lpi} ${angle} ${POSTSCRIPT_SPOTS[spot]} setscreen {} settransfer
+${1 - tone} setgray 0 0 ${points} ${points} rectfill showpage`,
+    );
+    writeFileSync(join(folder, 'in.ps'), `%!PS\n<< /PageSize [${points} ${points}] >> setpagedevice\n${pages.join('\n')}\n`);
+    execFileSync('gs', [
+      '-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=pbmraw', `-r${ppi}`, `-g${side}x${side}`,
+      `-sOutputFile=${join(folder, 'out-%03d.pbm')}`, join(folder, 'in.ps'),
+    ]);
+    return tones.map((_, k) => readPbm(readFileSync(join(folder, `out-${String(k + 1).padStart(3, '0')}.pbm`))));
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}
