@@ -1,0 +1,25 @@
+import { type DynamicModule, Module } from '@nestjs/common';
+import { TypeOrmModule } from '@nestjs/typeorm';
+import { ENTITIES } from './database/entities.ts';
+import { databaseOptions } from './database/options.ts';
+import { JobsController } from './jobs/jobs.controller.ts';
+import { JobsService } from './jobs/jobs.service.ts';
+import { SmallPrintsService } from './jobs/small-prints.service.ts';
+import { PicturesController } from './pictures/pictures.controller.ts';
+import { PicturesService } from './pictures/pictures.service.ts';
+import { RenderThreads } from './render/render-threads.ts';
+import { RunsController } from './runs/runs.controller.ts';
+import { RunsService } from './runs/runs.service.ts';
+import { SETTINGS, type Settings } from './settings.ts';
+
+@Module({})
+export class AppModule {
+  static with(settings: Settings): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [TypeOrmModule.forRoot(databaseOptions(settings.data)), TypeOrmModule.forFeature(ENTITIES)],
+      controllers: [JobsController, PicturesController, RunsController],
+      providers: [{ provide: SETTINGS, useValue: settings }, JobsService, SmallPrintsService, PicturesService, RunsService, RenderThreads],
+    };
+  }
+}

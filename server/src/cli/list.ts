@@ -1,0 +1,16 @@
+import { DOT_SHAPES, LATTICES } from '@chromatype/core';
+import { UsageError } from './usage-error.ts';
+
+const NAMES: Record<string, () => readonly string[]> = {
+  dots: () => DOT_SHAPES.map((d) => d.name),
+  lattices: () => LATTICES.map((l) => l.name),
+  formats: () => ['png'],
+};
+
+export const HELP = `chromatype list ${Object.keys(NAMES).join('|')}\n  prints the names, one a line`;
+
+export async function list(args: readonly string[]): Promise<void> {
+  const names = NAMES[args[0] ?? ''];
+  if (!names || args.length !== 1) throw new UsageError(`list takes one of ${Object.keys(NAMES).join(', ')}.`);
+  console.log(names().join('\n'));
+}

@@ -1,0 +1,5 @@
+import { JobEntity } from '../jobs/job.entity.ts';
+import { PictureEntity } from '../pictures/picture.entity.ts';
+import { RunEntity } from '../runs/run.entity.ts';
+
+export const ENTITIES = [JobEntity, PictureEntity, RunEntity];

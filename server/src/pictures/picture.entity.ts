@@ -1,0 +1,15 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+@Entity('picture')
+export class PictureEntity {
+  /** SHA-256 of the file as it was uploaded. */
+  @PrimaryColumn('text') hash: string;
+  @Column('text') name: string;
+  @Column('text') format: string;
+  @Column('integer') width: number;
+  @Column('integer') height: number;
+  /** 1: grey, 4: R, G, B and alpha. */
+  @Column('integer') channels: 1 | 4;
+  @Column('integer') bytes: number;
+  @Column('text') createdAt: string;
+}

@@ -1,0 +1,49 @@
+import { createHash } from 'node:crypto';
+import type { Job } from '@chromatype/core';
+import { Inject, Injectable, NotFoundException } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { In, Repository } from 'typeorm';
+import type { StoredPicture } from '../render/file-source.ts';
+import { SETTINGS, type Settings } from '../settings.ts';
+import { normalisePicture } from './normalise.ts';
+import { PictureEntity } from './picture.entity.ts';
+import { type PictureFiles, pictureFiles } from './picture-files.ts';
+import { writeSafely } from './write-safely.ts';
+
+@Injectable()
+export class PicturesService {
+  constructor(
+    @InjectRepository(PictureEntity) private readonly pictures: Repository<PictureEntity>,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
+
+  /** Takes a file in. The same file twice is stored once. The row comes last, so what is listed is whole. */
+  async add(bytes: Uint8Array, name: string): Promise<PictureEntity> {
+    const hash = createHash('sha256').update(bytes).digest('hex');
+    const known = await this.pictures.findOneBy({ hash });
+    const picture = known ? null : await normalisePicture(bytes, name);
+    if (!picture) return { ...known!, name };
+    const files = this.files(hash);
+    await writeSafely(files.original, bytes);
+    await writeSafely(files.pixels, picture.pixels);
+    await writeSafely(files.thumb, picture.thumb);
+    const { format, width, height, channels } = picture;
+    return this.pictures.save({ hash, name, format, width, height, channels, bytes: bytes.length, createdAt: new Date().toISOString() });
+  }
+
+  async get(hash: string): Promise<PictureEntity> {
+    const picture = await this.pictures.findOneBy({ hash });
+    if (!picture) throw new NotFoundException({ message: 'This picture is not stored here; add the file again.' });
+    return picture;
+  }
+
+  files(hash: string): PictureFiles {
+    return pictureFiles(this.settings.data, hash);
+  }
+
+  /** The stored pixels of every picture of a job. */
+  async filesOf(job: Job): Promise<StoredPicture[]> {
+    const found = await this.pictures.findBy({ hash: In(job.pictures.map((p) => p.hash)) });
+    return found.map(({ hash, width, height, channels }) => ({ hash, width, height, channels, file: this.files(hash).pixels }));
+  }
+}

@@ -1,0 +1,40 @@
+import { availableParallelism } from 'node:os';
+import { fileURLToPath } from 'node:url';
+import { MessageChannel } from 'node:worker_threads';
+import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import { Piscina } from 'piscina';
+import type { SmallPrint } from './small-print.ts';
+import type { EstimateTask, OutputTask, SmallPrintTask } from './thread.ts';
+
+/** The compiled thread; the same path holds from src and from dist. */
+const THREAD = fileURLToPath(new URL('../../dist/render/thread.js', import.meta.url));
+
+/** Worker threads that run the engine. */
+@Injectable()
+export class RenderThreads implements OnModuleDestroy {
+  private readonly pool = new Piscina({ filename: THREAD, maxThreads: Math.max(1, availableParallelism()), idleTimeout: 30_000 });
+
+  /** Renders to a file. Aborting the signal ends the thread at once. */
+  async output(task: Omit<OutputTask, 'port'>, progress: (share: number) => void, signal: AbortSignal): Promise<number> {
+    const { port1, port2 } = new MessageChannel();
+    port1.on('message', progress);
+    try {
+      // Piscina's own list type names the browser's ports; the thread gets Node's.
+      return await this.pool.run({ ...task, port: port2 }, { name: 'output', transferList: [port2] as never, signal });
+    } finally {
+      port1.close();
+    }
+  }
+
+  smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
+    return this.pool.run(task, { name: 'smallPrint' });
+  }
+
+  estimate(task: EstimateTask): Promise<number> {
+    return this.pool.run(task, { name: 'estimate' });
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    await this.pool.destroy();
+  }
+}

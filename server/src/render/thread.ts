@@ -1,0 +1,51 @@
+import type { MessagePort } from 'node:worker_threads';
+import { createKernels, estimateFileSize, type Job, type OutputAsked } from '@chromatype/core';
+import { openPictures, type StoredPicture } from './file-source.ts';
+import { makeSmallPrint, type SmallPrint } from './small-print.ts';
+import { writeOutput } from './write-output.ts';
+
+interface Task {
+  readonly job: Job;
+  readonly pictures: readonly StoredPicture[];
+}
+
+export interface OutputTask extends Task {
+  readonly asked: OutputAsked;
+  readonly file: string;
+  readonly port: MessagePort;
+}
+
+export interface SmallPrintTask extends Task {
+  readonly width: number;
+}
+
+export interface EstimateTask extends Task {
+  readonly asked: OutputAsked;
+}
+
+const kernels = createKernels();
+
+function withPictures<T>(task: Task, work: (lookup: ReturnType<typeof openPictures>['lookup']) => T): T {
+  const pictures = openPictures(task.pictures);
+  try {
+    return work(pictures.lookup);
+  } finally {
+    pictures.close();
+  }
+}
+
+/** Writes an output file and returns its size in bytes; shares done are posted to the task's port. */
+export function output(task: OutputTask): number {
+  return withPictures(task, (pictures) =>
+    writeOutput({ ...task, kernels, pictures, progress: (share) => task.port.postMessage(share) }),
+  );
+}
+
+export function smallPrint(task: SmallPrintTask): SmallPrint {
+  return withPictures(task, (pictures) => makeSmallPrint(kernels, task.job, task.width, pictures));
+}
+
+/** Bytes that an output will take, nearly. */
+export function estimate(task: EstimateTask): number {
+  return withPictures(task, (pictures) => estimateFileSize(kernels, task.job, task.asked, pictures));
+}

@@ -1,0 +1,21 @@
+import type { Job, OutputAsked } from '@chromatype/core';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+export type RunState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
+
+@Entity('run')
+export class RunEntity {
+  @PrimaryColumn('text') id: string;
+  @Column('text') jobId: string;
+  @Column('simple-json') asked: OutputAsked;
+  /** The job as it was when the run was asked for. */
+  @Column('simple-json') document: Job;
+  @Column('text') fileName: string;
+  @Column('text') state: RunState;
+  /** 0..1. */
+  @Column('real') progress: number;
+  @Column('integer', { nullable: true }) bytes: number | null;
+  @Column('text', { nullable: true }) message: string | null;
+  @Column('text') createdAt: string;
+  @Column('text') updatedAt: string;
+}

@@ -1,0 +1,174 @@
+import { randomUUID } from 'node:crypto';
+import { rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import { type Job, type OutputAsked, sheetPixels } from '@chromatype/core';
+import { BadRequestException, Inject, Injectable, Logger, NotFoundException, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
+import { InjectRepository } from '@nestjs/typeorm';
+import { In, Repository } from 'typeorm';
+import { Observable, Subject } from 'rxjs';
+import { JobsService } from '../jobs/jobs.service.ts';
+import { PicturesService } from '../pictures/pictures.service.ts';
+import { RenderThreads } from '../render/render-threads.ts';
+import { SETTINGS, type Settings } from '../settings.ts';
+import { RunEntity } from './run.entity.ts';
+
+/** What the interface gets to see of a run. */
+export type RunView = Omit<RunEntity, 'document'>;
+
+const viewOf = ({ document: _, ...view }: RunEntity): RunView => view;
+
+/** A name that every file system takes. */
+const fileNameOf = (job: Job, asked: OutputAsked): string => {
+  const pass = job.passes.find((p) => p.id === asked.pass);
+  const parts = [job.title, asked.kind === 'plate' ? `${pass?.name ?? 'pass'} plate` : 'sheet'];
+  return `${parts.join(' ').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'print'}.png`;
+};
+
+/** Long computations: one at a time, kept in the database so that they outlive a crash. */
+@Injectable()
+export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
+  private readonly log = new Logger('runs');
+  private readonly changes = new Subject<RunEntity>();
+  private current: { id: string; stop: AbortController; done: Promise<void> } | null = null;
+  private closing = false;
+
+  constructor(
+    @InjectRepository(RunEntity) private readonly runs: Repository<RunEntity>,
+    @Inject(SETTINGS) private readonly settings: Settings,
+    private readonly jobs: JobsService,
+    private readonly pictures: PicturesService,
+    private readonly threads: RenderThreads,
+  ) {}
+
+  /** Runs that a crash cut off start again. */
+  async onApplicationBootstrap(): Promise<void> {
+    await this.runs.update({ state: 'running' }, { state: 'queued', progress: 0 });
+    void this.next();
+  }
+
+  async onModuleDestroy(): Promise<void> {
+    this.closing = true;
+    this.current?.stop.abort();
+    await this.current?.done;
+  }
+
+  async list(): Promise<RunView[]> {
+    return (await this.runs.find({ order: { createdAt: 'DESC' }, take: 200 })).map(viewOf);
+  }
+
+  async get(id: string): Promise<RunView> {
+    return viewOf(await this.find(id));
+  }
+
+  private async find(id: string): Promise<RunEntity> {
+    const run = await this.runs.findOneBy({ id });
+    if (!run) throw new NotFoundException({ message: 'There is no such run.' });
+    return run;
+  }
+
+  private checkAsked(job: Job, asked: OutputAsked): void {
+    if (asked.kind === 'plate' && !job.passes.some((p) => p.id === asked.pass)) {
+      throw new BadRequestException('"pass" must name a pass of this job.');
+    }
+  }
+
+  async start(jobId: string, asked: OutputAsked): Promise<RunView> {
+    const { document } = await this.jobs.get(jobId);
+    this.checkAsked(document, asked);
+    const now = new Date().toISOString();
+    const run = await this.runs.save({
+      id: randomUUID(), jobId, asked, document, fileName: fileNameOf(document, asked), state: 'queued' as const,
+      progress: 0, bytes: null, message: null, createdAt: now, updatedAt: now,
+    });
+    void this.next();
+    return viewOf(run);
+  }
+
+  /** Size of an output before it is made. */
+  async estimate(jobId: string, asked: OutputAsked) {
+    const { document } = await this.jobs.get(jobId);
+    this.checkAsked(document, asked);
+    const { width, height } = sheetPixels(document.sheet);
+    const bytes = await this.threads.estimate({ job: document, asked, pictures: await this.pictures.filesOf(document) });
+    return { width, height, mm: { width: document.sheet.width, height: document.sheet.height }, ppi: document.sheet.ppi, bytes };
+  }
+
+  async cancel(id: string): Promise<RunView> {
+    const { affected } = await this.runs.update({ id, state: In(['queued', 'running']) }, { state: 'cancelled', updatedAt: new Date().toISOString() });
+    if (affected === 1 && this.current?.id === id) {
+      this.current.stop.abort();
+      await this.current.done;
+    }
+    const run = await this.find(id);
+    this.changes.next(run);
+    return viewOf(run);
+  }
+
+  fileOf(id: string): string {
+    return join(this.settings.data, 'runs', `${id}.png`);
+  }
+
+  /** The run as it is, then every change, until it has ended. */
+  watch(id: string): Observable<RunView> {
+    return new Observable((watcher) => {
+      const tell = (run: RunEntity) => {
+        watcher.next(viewOf(run));
+        if (run.state !== 'queued' && run.state !== 'running') watcher.complete();
+      };
+      const listening = this.changes.subscribe((run) => run.id === id && tell(run));
+      this.find(id).then(tell, (error) => watcher.error(error));
+      return () => listening.unsubscribe();
+    });
+  }
+
+  private async next(): Promise<void> {
+    if (this.current || this.closing) return;
+    const stop = new AbortController();
+    let finished = () => {};
+    this.current = { id: '', stop, done: new Promise((resolve) => { finished = resolve; }) };
+    try {
+      const run = await this.runs.findOne({ where: { state: 'queued' }, order: { createdAt: 'ASC' } });
+      if (!run) return;
+      this.current.id = run.id;
+      await this.render(run, stop.signal);
+      setImmediate(() => void this.next());
+    } catch (error) {
+      if (!this.closing) this.log.error(error);
+    } finally {
+      this.current = null;
+      finished();
+    }
+  }
+
+  private async render(run: RunEntity, signal: AbortSignal): Promise<void> {
+    const set = async (change: Partial<RunEntity>) => {
+      Object.assign(run, change, { updatedAt: new Date().toISOString() });
+      const { state, progress, bytes, message, updatedAt } = run;
+      await this.runs.update({ id: run.id }, { state, progress, bytes, message, updatedAt });
+      this.changes.next(run);
+    };
+    await set({ state: 'running' });
+    let told = 0;
+    try {
+      const bytes = await this.threads.output(
+        { job: run.document, asked: run.asked, pictures: await this.pictures.filesOf(run.document), file: this.fileOf(run.id) },
+        (share) => {
+          run.progress = share;
+          if (Date.now() - told < 100) return;
+          told = Date.now();
+          this.changes.next(run);
+        },
+        signal,
+      );
+      await set({ state: 'done', progress: 1, bytes });
+    } catch (error) {
+      await rm(`${this.fileOf(run.id)}.${process.pid}.partial`, { force: true });
+      if (this.closing) return;
+      if (signal.aborted) await set({ state: 'cancelled' });
+      else {
+        this.log.error(error);
+        await set({ state: 'failed', message: 'The print could not be made; the job is unchanged.' });
+      }
+    }
+  }
+}
