@@ -1,7 +1,8 @@
 import {
-  actualScreen, compileTile, DOT_SHAPES, findSupercell, spectrumPeak, thresholdAt,
+  actualScreen, compileTile, DOT_SHAPES, findSupercell, spectrumPeak,
 } from '../src/index.ts';
 import { angleApart } from './angles.ts';
+import { flatPlates, inkOf, thresholdCounts } from './plates.ts';
 import { random } from './random.ts';
 
 const SCREENS = [[60, 45], [53.3, 15], [30, 0], [85, 71.6]] as const;
@@ -26,7 +27,8 @@ describe('frequency and angle of compiled tiles (by definition: cell vector aske
 
   test.each(SCREENS)('the spectrum of a %d lpi %d° plate peaks where it was asked', (lpi, angle) => {
     const tile = compileTile(findSupercell(300 / lpi, angle), DOT_SHAPES.find((d) => d.name === 'Round')!);
-    const peak = spectrumPeak((x, y) => (20000 > thresholdAt(tile, x, y) ? 1 : 0), 1024, 1024)!;
+    const [plate] = flatPlates(tile, 1024, [0.3]);
+    const peak = spectrumPeak(inkOf(plate!), 1024, 1024)!;
     expect(Math.abs((peak.frequency * 300) / lpi - 1)).toBeLessThan(0.001);
     expect(angleApart(peak.angle, angle, 90)).toBeLessThan(0.05);
   });
@@ -37,8 +39,7 @@ describe('coverage equals tone (definition of a threshold screen)', () => {
   test.each(cases)('%s at %d lpi %d°: 64 flat tones over a sheet', (name, lpi, angle) => {
     const tile = compileTile(findSupercell(300 / lpi, angle), DOT_SHAPES.find((d) => d.name === name)!);
     const side = 1181; // 100 mm at 300 ppi
-    const below = new Uint32Array(65536);
-    for (let y = 0; y < side; y++) for (let x = 0; x < side; x++) below[thresholdAt(tile, x, y)]!++;
+    const below = thresholdCounts(tile, side);
     for (let k = 1; k < 65536; k++) below[k]! += below[k - 1]!;
     let worst = 0;
     for (let k = 0; k < 64; k++) {

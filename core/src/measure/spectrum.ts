@@ -66,39 +66,56 @@ function ringLevels(power: Float64Array, side: number): Float64Array {
   });
 }
 
-/** Squared strength of the wave with kx, ky cycles over the square, kx and ky real. */
-function waveStrength({ side, data }: Square, kx: number, ky: number): number {
-  let re = 0;
-  let im = 0;
-  const [cx, sx] = [Math.cos((2 * Math.PI * kx) / side), Math.sin((2 * Math.PI * kx) / side)];
-  for (let y = 0; y < side; y++) {
-    let [c, s] = [1, 0];
-    let [rowRe, rowIm] = [0, 0];
-    for (let x = 0; x < side; x++) {
-      const v = data[y * side + x]!;
-      rowRe += v * c;
-      rowIm -= v * s;
-      [c, s] = [c * cx - s * sx, s * cx + c * sx];
-    }
-    const a = (2 * Math.PI * ky * y) / side;
-    re += rowRe * Math.cos(a) + rowIm * Math.sin(a);
-    im += rowIm * Math.cos(a) - rowRe * Math.sin(a);
+/** Sums along each row against a wave of kx cycles over the square, kx real: pairs of real and imaginary part. */
+function rowWaves({ side, data }: Square, kx: number): Float64Array {
+  const wave = new Float64Array(2 * side);
+  for (let x = 0; x < side; x++) {
+    wave[2 * x] = Math.cos((2 * Math.PI * kx * x) / side);
+    wave[2 * x + 1] = -Math.sin((2 * Math.PI * kx * x) / side);
   }
-  return re * re + im * im;
+  const sums = new Float64Array(2 * side);
+  for (let y = 0; y < side; y++) {
+    let re = 0;
+    let im = 0;
+    for (let x = 0, at = y * side; x < side; x++, at++) {
+      re += data[at]! * wave[2 * x]!;
+      im += data[at]! * wave[2 * x + 1]!;
+    }
+    sums[2 * y] = re;
+    sums[2 * y + 1] = im;
+  }
+  return sums;
 }
 
-/** Climbs from a whole-number peak to the true one between the samples. */
+/** Logarithm of the squared strength of the wave with ky cycles down the square, from sums along its rows. */
+function strength(rows: Float64Array, ky: number): number {
+  const side = rows.length / 2;
+  let re = 0;
+  let im = 0;
+  for (let y = 0; y < side; y++) {
+    const a = (2 * Math.PI * ky * y) / side;
+    const [c, s] = [Math.cos(a), Math.sin(a)];
+    re += rows[2 * y]! * c + rows[2 * y + 1]! * s;
+    im += rows[2 * y + 1]! * c - rows[2 * y]! * s;
+  }
+  return Math.log(re * re + im * im + 1e-300);
+}
+
+/** Climbs from a whole-number peak to the true one between the samples, by parabolas of ever closer points. */
 function refine(square: Square, kx: number, ky: number): [number, number] {
   let at: [number, number] = [kx, ky];
-  for (let step = 0.4; step > 0.002; step *= 0.45) {
-    const f = (dx: number, dy: number) => Math.log(waveStrength(square, at[0] + dx, at[1] + dy) + 1e-300);
-    const mid = f(0, 0);
+  for (const step of [0.5, 0.15, 0.03]) {
+    const [left, middle, right] = [-step, 0, step].map((d) => rowWaves(square, at[0] + d)) as [Float64Array, Float64Array, Float64Array];
+    const mid = strength(middle, at[1]);
     const vertex = (low: number, high: number) => {
       const bend = low - 2 * mid + high;
       const move = bend < 0 ? (0.5 * (low - high)) / bend : low > high ? -1 : 1;
       return Math.max(-1, Math.min(1, move)) * step;
     };
-    at = [at[0] + vertex(f(-step, 0), f(step, 0)), at[1] + vertex(f(0, -step), f(0, step))];
+    at = [
+      at[0] + vertex(strength(left, at[1]), strength(right, at[1])),
+      at[1] + vertex(strength(middle, at[1] - step), strength(middle, at[1] + step)),
+    ];
   }
   return at;
 }

@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { type Bitmap, strideOf } from '../../src/index.ts';
 
 /** Spot functions in PostScript, written from the formulas of ISO 32000-1:2008, 10.5.3. */
 export const POSTSCRIPT_SPOTS: Record<string, string> = {
@@ -17,25 +18,16 @@ export const POSTSCRIPT_SPOTS: Record<string, string> = {
   Cross: '{abs exch abs 2 copy gt {exch} if pop neg}',
 };
 
-export interface InterpreterPlate {
-  readonly width: number;
-  readonly height: number;
-  /** 1 where ink prints. */
-  ink(x: number, y: number): number;
-}
-
-function readPbm(bytes: Buffer): InterpreterPlate {
+function readPbm(bytes: Buffer): Bitmap {
   const head = /^P4\s+(?:#[^\n]*\n\s*)*(\d+)\s+(\d+)\s/.exec(bytes.subarray(0, 200).toString('latin1'))!;
   const [width, height] = [Number(head[1]), Number(head[2])];
-  const data = bytes.subarray(head[0].length);
-  const stride = (width + 7) >> 3;
-  return { width, height, ink: (x, y) => (data[y * stride + (x >> 3)]! >> (7 - (x & 7))) & 1 };
+  return { width, height, stride: strideOf(width), data: new Uint8Array(bytes.subarray(head[0].length)) };
 }
 
 /** Plates of flat tones made by a PostScript interpreter: a square page of `side` pixels for each grey 0..1. */
 export function interpreterPlates(
   spot: string, lpi: number, angle: number, ppi: number, side: number, tones: readonly number[],
-): InterpreterPlate[] {
+): Bitmap[] {
   const folder = mkdtempSync(join(tmpdir(), 'plates-'));
   try {
     const points = (side / ppi) * 72;
