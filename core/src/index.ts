@@ -12,6 +12,7 @@ export * from './job/print.ts';
 export type * from './job/types.ts';
 export * from './job/validate.ts';
 export { createKernels, type Kernels } from './kernel/kernels.ts';
+export * from './measure/beat.ts';
 export { estimateFileSize } from './measure/file-estimate.ts';
 export * from './measure/spectrum.ts';
 export * from './picture/placement.ts';

@@ -17,6 +17,7 @@ const safeHeaders = helmet({
       scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'data:', 'blob:'],
+      fontSrc: ["'self'"],
       workerSrc: ["'self'", 'blob:'],
       upgradeInsecureRequests: null,
     },

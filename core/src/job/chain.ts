@@ -34,10 +34,11 @@ export interface CompiledScreen {
   readonly tile: ThresholdTile;
 }
 
-export function compileScreen(sheet: Sheet, screen: Screen): CompiledScreen {
+/** Compiles a pass's screen; a `draft` is quick and coarser, for a look while a dial turns. */
+export function compileScreen(sheet: Sheet, screen: Screen, draft = false): CompiledScreen {
   const shape = dotShape(screen.shape);
   if (!shape) throw new RangeError(`There is no dot shape called ${screen.shape}.`);
-  const cell = findSupercell(pitchOf(screen.frequency, sheet.ppi, sheetPixels(sheet).width), screen.angle);
+  const cell = findSupercell(pitchOf(screen.frequency, sheet.ppi, sheetPixels(sheet).width), screen.angle, draft);
   return { cell, tile: compileTile(cell, shape) };
 }
 

@@ -1,5 +1,5 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import type { Bitmap } from '../raster/bitmap.ts';
+import { type Bitmap, strideOf } from '../raster/bitmap.ts';
 import { type CompiledScreen, createPassChain, type PictureLookup } from './chain.ts';
 import { sheetPixels } from './defaults.ts';
 import type { Job, Pass } from './types.ts';
@@ -34,3 +34,12 @@ export function* printBands(
 
 /** Passes that print: switched on, in order. */
 export const printingPasses = (job: Job): readonly Pass[] => job.passes.filter((pass) => pass.on);
+
+/** A pass's whole plate as packed rows, 1 = ink: (width + 7) >> 3 bytes a row. */
+export function packRows(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup): Uint8Array {
+  const { width, height } = sheetPixels(job.sheet);
+  const stride = strideOf(width);
+  const out = new Uint8Array(stride * height);
+  for (const { y, plates } of printBands(kernels, job, [pass], pictures)) out.set(plates[0]!.data, y * stride);
+  return out;
+}

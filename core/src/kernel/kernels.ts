@@ -52,7 +52,7 @@ export interface Kernels {
   f64(block: Scratch): Float64Array;
 }
 
-function decodeBase64(text: string): Uint8Array {
+function decodeBase64(text: string): Uint8Array<ArrayBuffer> {
   const binary = atob(text);
   const bytes = new Uint8Array(binary.length);
   for (let k = 0; k < bytes.length; k++) bytes[k] = binary.charCodeAt(k);
@@ -62,7 +62,7 @@ function decodeBase64(text: string): Uint8Array {
 /** Starts the WebAssembly kernels. Needs WebAssembly SIMD, as every current browser and Node 20 have. */
 export function createKernels(): Kernels {
   const module = new WebAssembly.Module(decodeBase64(KERNELS_BASE64));
-  const run = new WebAssembly.Instance(module, { env: {} }).exports as KernelExports;
+  const run = new WebAssembly.Instance(module, { env: {} }).exports as unknown as KernelExports;
   const named = new Map<string, Scratch>();
   const alloc = (bytes: number): Scratch => ({ ptr: run.alloc(bytes + 64), bytes });
   const release = (block: Scratch): void => run.release(block.ptr);

@@ -16,6 +16,9 @@ export interface Supercell {
 const LARGEST_AREA = 2 ** 20;
 /** Relative error of the cell vector that is good enough to stop at: 0.01 % of length, 0.006° of turn. */
 const GOOD_ENOUGH = 1e-4;
+/** The same for a first look while a dial turns: 0.4 %, at most 256 × 256 pixels. */
+const DRAFT_ENOUGH = 4e-3;
+const DRAFT_AREA = 2 ** 16;
 /** Repeats up to this many pixels across are tried first; they suffice nearly always. */
 const FIRST_REACH = 256;
 /** Largest pitch in pixels that can be compiled. */
@@ -45,9 +48,10 @@ function* shellsOf(reaches: readonly number[]): Generator<{ i: number; j: number
  * and angle (degrees, counter-clockwise) whose cell vector is within 1e-4 of the wish, or the
  * nearest there is up to 2^20 pixels of repeat. Method: rational tangents with supercells,
  * common practice in digital screening.
+ * A `draft` is coarser and small, for a look while a dial turns; plates are never made of it.
  * @throws RangeError when the pitch is outside 2 .. 2000 pixels
  */
-export function findSupercell(pitch: number, angle: number): Supercell {
+export function findSupercell(pitch: number, angle: number, draft = false): Supercell {
   if (!(pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH)) {
     throw new RangeError(`A cell of ${pitch} pixels cannot be screened; it must be 2 to 2000 pixels wide.`);
   }
@@ -56,7 +60,8 @@ export function findSupercell(pitch: number, angle: number): Supercell {
   const cy = pitch * sine(turn);
   let best: Supercell | null = null;
   let bestError = Infinity;
-  const reaches = [FIRST_REACH / pitch, Math.max(Math.sqrt(LARGEST_AREA) / pitch, 1.5)];
+  const goodEnough = draft ? DRAFT_ENOUGH : GOOD_ENOUGH;
+  const reaches = [FIRST_REACH / pitch, Math.max(Math.sqrt(draft ? DRAFT_AREA : LARGEST_AREA) / pitch, 1.5)];
   for (const { i, j, size } of shellsOf(reaches)) {
     const wx = i * cx - j * cy;
     const wy = i * cy + j * cx;
@@ -66,7 +71,7 @@ export function findSupercell(pitch: number, angle: number): Supercell {
     if (error < bestError && (X !== 0 || Y !== 0)) {
       best = { X, Y, i, j };
       bestError = error;
-      if (error <= GOOD_ENOUGH) break;
+      if (error <= goodEnough) break;
     }
   }
   return best as Supercell;

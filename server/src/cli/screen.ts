@@ -1,7 +1,7 @@
 import { readFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { parseArgs } from 'node:util';
-import { createKernels, DEFAULT_SCREEN, DOT_SHAPES, type Frequency, type Job, createJob, memorySource, readJob } from '@chromatype/core';
+import { createKernels, DEFAULT_SCREEN, DOT_SHAPES, type Frequency, type Job, LATTICES, createJob, memorySource, readJob } from '@chromatype/core';
 import sharp from 'sharp';
 import { normalisePicture } from '../pictures/normalise.ts';
 import { writeOutput } from '../render/write-output.ts';
@@ -39,6 +39,12 @@ function frequencyOf(values: Values): Frequency {
   return given[0] ?? DEFAULT_SCREEN.frequency;
 }
 
+function nameOption(text: string | undefined, option: string, names: readonly string[]): string {
+  if (text === undefined) return names[0]!;
+  if (!names.includes(text)) throw new UsageError(`--${option} must be one of ${names.join(', ')}.`);
+  return text;
+}
+
 function jobOf(values: Values, picture: { width: number; height: number }, ownPpi: number | undefined): Job {
   const ppi = numberOption(values.ppi, 'ppi', 30, 2400) ?? Math.min(2400, Math.max(30, ownPpi ?? 300));
   const width = numberOption(values.width, 'width', 5, 3000);
@@ -54,12 +60,12 @@ function jobOf(values: Values, picture: { width: number; height: number }, ownPp
     pictures: [{ id: 'in', name: 'in', hash: '0'.repeat(64), width: picture.width, height: picture.height }],
     passes: [{
       ...pass,
-      feed: { ...pass.feed, picture: 'in', part: values.feed ?? 'lightness' },
-      tone: { ...pass.tone, meaning: values.tone ?? 'light' },
+      feed: { ...pass.feed, picture: 'in', part: nameOption(values.feed, 'feed', ['lightness', 'r', 'g', 'b', 'alpha']) },
+      tone: { ...pass.tone, meaning: nameOption(values.tone, 'tone', ['light', 'even']) },
       screen: {
         ...pass.screen,
-        shape: values.dots ?? 'Round',
-        lattice: values.lattice ?? 'square',
+        shape: nameOption(values.dots, 'dots', DOT_SHAPES.map((d) => d.name)),
+        lattice: nameOption(values.lattice, 'lattice', LATTICES.map((l) => l.name)),
         frequency: frequencyOf(values),
         angle: numberOption(values.angle, 'angle', -3600, 3600) ?? 45,
         oneTone: values.cell ?? false,

@@ -33,7 +33,9 @@ async function look(bytes: Uint8Array): Promise<{ metadata: Metadata; format: Pi
   return { metadata, format };
 }
 
-function checkEnding(name: string, format: PictureFormat): void {
+/** @throws PictureError when a file's name says another format than it holds; no ending says nothing */
+export function checkEnding(name: string, formatName: string): void {
+  const format = PICTURE_FORMATS.find((f) => f.name === formatName)!;
   const ending = /\.([^.\\/]+)$/.exec(name)?.[1]?.toLowerCase();
   if (ending !== undefined && !format.endings.includes(ending)) {
     throw new PictureError(`The name ends in .${ending.slice(0, 12)} but the file holds ${format.title}; name it .${format.endings[0]}.`);
@@ -66,7 +68,7 @@ export async function normalisePicture(bytes: Uint8Array, name: string): Promise
   const svg = looksLikeSvg(bytes);
   if (svg) checkSvg(bytes);
   const { metadata, format } = await look(bytes);
-  checkEnding(name, format);
+  checkEnding(name, format.name);
   if (format.name !== 'svg' && (metadata.width ?? 0) * (metadata.pageHeight ?? metadata.height ?? 0) > MOST_PIXELS) {
     throw new PictureError('This picture has more than 200 megapixels; reduce it first.', 413);
   }

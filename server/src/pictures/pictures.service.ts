@@ -5,7 +5,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import type { StoredPicture } from '../render/file-source.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
-import { normalisePicture } from './normalise.ts';
+import { checkEnding, normalisePicture } from './normalise.ts';
 import { PictureEntity } from './picture.entity.ts';
 import { type PictureFiles, pictureFiles } from './picture-files.ts';
 import { writeSafely } from './write-safely.ts';
@@ -21,8 +21,11 @@ export class PicturesService {
   async add(bytes: Uint8Array, name: string): Promise<PictureEntity> {
     const hash = createHash('sha256').update(bytes).digest('hex');
     const known = await this.pictures.findOneBy({ hash });
-    const picture = known ? null : await normalisePicture(bytes, name);
-    if (!picture) return { ...known!, name };
+    if (known) {
+      checkEnding(name, known.format);
+      return { ...known, name };
+    }
+    const picture = await normalisePicture(bytes, name);
     const files = this.files(hash);
     await writeSafely(files.original, bytes);
     await writeSafely(files.pixels, picture.pixels);

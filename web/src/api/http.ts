@@ -1,0 +1,32 @@
+/** A refusal by the server: its own plain sentence. */
+export class Refused extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly body: Readonly<Record<string, unknown>> = {},
+  ) {
+    super(message);
+  }
+}
+
+const UNREACHABLE = 'The server does not answer; what you did is kept in this browser until it does.';
+
+/** A request to the server, its answer read as JSON. Throws `Refused`. */
+export async function request<T>(path: string, options: RequestInit = {}): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, options);
+  } catch {
+    throw new Refused(0, UNREACHABLE);
+  }
+  if (response.status === 204) return undefined as T;
+  const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+  if (!response.ok) throw new Refused(response.status, typeof body.message === 'string' ? body.message : 'The server refused this.', body);
+  return body as T;
+}
+
+export const json = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({
+  method,
+  body: JSON.stringify(body),
+  headers: { 'Content-Type': 'application/json', ...headers },
+});

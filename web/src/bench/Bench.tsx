@@ -1,0 +1,113 @@
+import { useEffect, useState } from 'react';
+import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
+import { closeJob, openJob } from '../document/autosave.ts';
+import { useOpenJob } from '../document/store.ts';
+import { loadPicture } from '../engine/pictures.ts';
+import { useFileDrop } from '../ui/use-file-drop.ts';
+import { addFiles } from './add-picture.ts';
+import { Chain } from './chain/Chain.tsx';
+import { SheetStation } from './chain/SheetStation.tsx';
+import { ColourBar } from './colour-bar/ColourBar.tsx';
+import { ConflictBar } from './ConflictBar.tsx';
+import { Header } from './Header.tsx';
+import { OutputPanel } from './output/OutputPanel.tsx';
+import { Ramp } from './ramp/Ramp.tsx';
+import { SheetView } from './sheet/SheetView.tsx';
+import { useBenchKeys } from './use-bench-keys.ts';
+import { useChosen } from './use-chosen.ts';
+import { fitSheet, showText, useView, viewText } from './view-store.ts';
+
+/** Keeps the view in the address, and takes it from there. */
+function useViewInAddress(id: string): void {
+  const [params, setParams] = useSearchParams();
+  const shown = useView((s) => s.view !== null);
+  const text = useView(viewText);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the address is read once, when the job opens
+  useEffect(() => {
+    if (shown) showText(params.get('view'));
+  }, [id, shown]);
+  useEffect(() => {
+    if (!shown) return;
+    const timer = setTimeout(() => {
+      setParams(
+        (old) => {
+          const next = new URLSearchParams(old);
+          if (text) next.set('view', text);
+          else next.delete('view');
+          return next;
+        },
+        { replace: true },
+      );
+    }, 250);
+    return () => clearTimeout(timer);
+  }, [text, shown, setParams]);
+}
+
+function OpenBench({ id }: { readonly id: string }) {
+  const job = useOpenJob((s) => s.job)!;
+  const { pass, stock, choose } = useChosen(job);
+  const { pathname, search } = useLocation();
+  useViewInAddress(id);
+  useBenchKeys(job, pass, choose);
+  const over = useFileDrop((files) => void addFiles(files, pass?.id ?? null));
+
+  useEffect(() => {
+    for (const picture of job.pictures) void loadPicture(picture);
+  }, [job.pictures]);
+
+  return (
+    <div className="grid h-full min-h-[600px] min-w-[1000px] grid-rows-[44px_minmax(0,1fr)_92px]">
+      <Header id={id} job={job} />
+      <main className="grid min-h-0 grid-cols-[304px_minmax(0,1fr)_60px]">
+        <div className="min-h-0 overflow-y-auto border-r border-ink bg-paper" aria-label={stock ? 'Sheet' : 'Chain'} role="region">
+          {pass ? <Chain job={job} pass={pass} /> : <SheetStation job={job} />}
+        </div>
+        <div className="relative grid min-h-0 min-w-0">
+          <SheetView job={job} />
+          <ConflictBar />
+          {pathname.endsWith('/output') && <OutputPanel id={id} job={job} pass={pass} back={`/jobs/${id}${search}`} />}
+          {over && <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">Drop the picture to print it</p>}
+        </div>
+        <Ramp job={job} pass={pass} />
+      </main>
+      <ColourBar job={job} chosen={pass?.id ?? 'stock'} choose={choose} />
+    </div>
+  );
+}
+
+/** The main view: chain, sheet, ramp and colour bar of one job. */
+export function Bench() {
+  const { id = '' } = useParams();
+  const navigate = useNavigate();
+  const opened = useOpenJob((s) => s.id === id && s.job !== null);
+  const title = useOpenJob((s) => s.job?.title);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  useEffect(() => {
+    setProblem(null);
+    openJob(id).catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
+    return () => {
+      closeJob();
+      useView.setState({ fitted: true });
+      fitSheet();
+    };
+  }, [id]);
+  useEffect(() => {
+    document.title = title ? `${title} · Chromatype` : 'Chromatype';
+  }, [title]);
+
+  if (problem) {
+    return (
+      <div className="grid h-full place-items-center">
+        <p role="alert">
+          {problem}{' '}
+          <button type="button" className="underline" onClick={() => navigate('/')}>
+            To the Shelf
+          </button>
+        </p>
+      </div>
+    );
+  }
+  if (!opened) return <p className="grid h-full place-items-center text-muted">Opening the job …</p>;
+  return <OpenBench id={id} />;
+}

@@ -1,0 +1,64 @@
+import type { Job } from '@chromatype/core';
+import { Redo2, Undo2 } from 'lucide-react';
+import { Link, NavLink, useLocation, useNavigate } from 'react-router';
+import { setTitle } from '../document/edits.ts';
+import { edit, redo, type SaveState, undo, useHistory, useOpenJob } from '../document/store.ts';
+import { Button } from '../ui/Button.tsx';
+import { Mark } from '../ui/Mark.tsx';
+import { TextField } from '../ui/TextField.tsx';
+
+const STATES: Readonly<Record<SaveState, string>> = {
+  saved: 'saved',
+  changed: 'saving …',
+  saving: 'saving …',
+  offline: 'not saved: no server',
+  conflict: 'changed elsewhere',
+  refused: 'not saved',
+};
+
+export function Header({ id, job }: { readonly id: string; readonly job: Job }) {
+  const state = useOpenJob((s) => s.saveState);
+  const message = useOpenJob((s) => s.message);
+  const canUndo = useHistory((h) => h.pastStates.length > 0);
+  const canRedo = useHistory((h) => h.futureStates.length > 0);
+  const navigate = useNavigate();
+  const { pathname, search } = useLocation();
+  const output = pathname.endsWith('/output');
+  return (
+    <header className="grid grid-cols-[1fr_auto_1fr] items-center border-b border-ink bg-paper px-3">
+      <div className="flex min-w-0 items-center gap-2">
+        <Link to="/" className="flex items-center gap-2 font-head text-[17px] font-bold" title="To the Shelf">
+          <Mark />
+          Chromatype
+        </Link>
+        <span className="mx-1 h-4 border-l border-hairline" />
+        <TextField label="Title of the job" value={job.title} onChange={(title) => edit(setTitle(title))} className="w-[170px] border-transparent! font-semibold hover:border-hairline!" />
+        <span role="status" data-testid="save-state" data-state={state} title={message ?? undefined} className={`truncate text-[11px] ${state === 'saved' || state === 'changed' || state === 'saving' ? 'text-muted' : 'text-hot-text'}`}>
+          {STATES[state]}
+        </span>
+      </div>
+      <nav aria-label="Views" className="flex h-full items-stretch gap-5">
+        <NavLink to="/" end className="flex items-center border-b-[3px] border-transparent px-1.5 pt-[3px] font-semibold text-muted hover:text-ink">
+          Shelf
+        </NavLink>
+        <NavLink to={`/jobs/${id}${search}`} className="flex items-center border-b-[3px] border-hot px-1.5 pt-[3px] font-semibold">
+          Bench
+        </NavLink>
+      </nav>
+      <div className="flex justify-end gap-1.5">
+        <Button aria-label="Undo" title="Undo (Ctrl Z)" onClick={undo} disabled={!canUndo}>
+          <Undo2 size={14} aria-hidden />
+        </Button>
+        <Button aria-label="Redo" title="Redo (Ctrl Shift Z)" onClick={redo} disabled={!canRedo}>
+          <Redo2 size={14} aria-hidden />
+        </Button>
+        <Button aria-label="Keys" title="All keys (?)" onClick={() => window.dispatchEvent(new Event('chromatype-keys'))}>
+          ?
+        </Button>
+        <Button strong aria-expanded={output} onClick={() => navigate(output ? `/jobs/${id}${search}` : `/jobs/${id}/output${search}`)}>
+          Output
+        </Button>
+      </div>
+    </header>
+  );
+}

@@ -1,0 +1,118 @@
+import { type Job, lightKey, lpiOf, type Pass, pictureOf, plateKey, sheetPixels } from '@chromatype/core';
+import { useSortable } from '@dnd-kit/sortable';
+import { CSS } from '@dnd-kit/utilities';
+import { Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { duplicatePass, newId, removePass, roomForPass, setOn } from '../../document/edits.ts';
+import { edit, undo } from '../../document/store.ts';
+import { latestOnly } from '../../engine/latest.ts';
+import { usePictures } from '../../engine/pictures.ts';
+import { enginePool } from '../../engine/pool.ts';
+import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
+
+const PATCH = { width: 112, height: 34, tone: 0.4, cell: 12 };
+/** Rows that are looked at for a patch's coverage: every 16th. */
+const COVERAGE_STEP = 16;
+
+/** Share of the sheet that a pass inks, measured on its plate. */
+function useCoverage(job: Job, pass: Pass): number | null {
+  const [share, setShare] = useState<number | null>(null);
+  const hash = pictureOf(job, pass.feed)?.hash;
+  const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : true));
+  const key = plateKey(job, pass);
+  const latest = useRef<((job: Job, pass: Pass) => void) | null>(null);
+  latest.current ??= latestOnly(async (j: Job, p: Pass) => setShare(await enginePool().sampler.coverage(j, p, COVERAGE_STEP)));
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
+  useEffect(() => {
+    if (!ready) return;
+    const timer = setTimeout(() => latest.current!(job, pass), 250);
+    return () => clearTimeout(timer);
+  }, [key, ready]);
+  return lightKey(job, pass) === 'white' ? 0 : share;
+}
+
+/** A number with at most one decimal. */
+const short = (value: number): number => Number(value.toFixed(1));
+
+interface Props {
+  readonly job: Job;
+  readonly pass: Pass;
+  readonly chosen: boolean;
+  choose(id: string): void;
+}
+
+function PatchTools({ job, pass, choose }: Omit<Props, 'chosen'>) {
+  function duplicate(): void {
+    const id = newId();
+    edit(duplicatePass(pass.id, id));
+    choose(id);
+  }
+  function remove(): void {
+    edit(removePass(pass.id));
+    toast(`${pass.name} was removed.`, { action: { label: 'Undo', onClick: undo } });
+  }
+  const tool = 'bg-paper border border-ink p-[2px] hover:bg-paper-2';
+  return (
+    <span className="absolute top-[3px] right-[3px] flex gap-[2px]">
+      <button type="button" className={tool} title="Duplicate the pass" aria-label={`Duplicate ${pass.name}`} onClick={duplicate}>
+        <Copy size={11} aria-hidden />
+      </button>
+      <button type="button" className={tool} title="Remove the pass" aria-label={`Remove ${pass.name}`} onClick={remove} disabled={job.passes.length === 1}>
+        <Trash2 size={11} aria-hidden />
+      </button>
+    </span>
+  );
+}
+
+/** One pass in the colour bar: its own screen in its own ink. */
+export function PassPatch({ job, pass, chosen, choose }: Props) {
+  const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: pass.id });
+  const coverage = useCoverage(job, pass);
+  const lpi = short(lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width));
+  const [w, h] = [PATCH.width * devicePixelRatio, PATCH.height * devicePixelRatio];
+  const inked = coverage === null ? '' : ` ${Math.round(coverage * 100)} %`;
+  return (
+    <li
+      ref={setNodeRef}
+      style={{ transform: CSS.Translate.toString(transform), transition, zIndex: isDragging || chosen ? 2 : undefined }}
+      className={`group relative -ml-px w-[112px] shrink-0 border border-ink bg-paper ${chosen ? 'outline-[3px] -outline-offset-1 outline-hot' : ''}`}
+    >
+      <div
+        {...attributes}
+        {...listeners}
+        role="button"
+        aria-pressed={chosen}
+        aria-label={`Pass ${pass.name}${pass.on ? '' : ', hidden'}; press space to move it`}
+        onClick={() => choose(pass.id)}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') choose(pass.id);
+          else listeners?.onKeyDown?.(e);
+        }}
+        className="cursor-pointer"
+      >
+        <SampleCanvas
+          label={`The screen of ${pass.name} in its ink`}
+          watch={JSON.stringify([pass.screen, pass.ink, job.sheet])}
+          make={() => enginePool().sampler.screen(job, pass, w, h, PATCH.tone, PATCH.cell * devicePixelRatio)}
+          className={`block h-[34px] w-full border-b border-ink ${pass.on ? '' : 'opacity-25'}`}
+        />
+        <span className="block truncate px-1.5 pt-1 pr-6 font-semibold">{pass.name}</span>
+        <span className="block truncate px-1.5 font-mono text-[9.5px] text-muted" title="Frequency, angle, share of the sheet that is inked">
+          {lpi} lpi {short(pass.screen.angle)}°{inked}
+        </span>
+      </div>
+      <button
+        type="button"
+        aria-pressed={pass.on}
+        aria-label={pass.on ? `Hide ${pass.name}` : `Show ${pass.name}`}
+        title={pass.on ? 'Hide' : roomForPass(job) ? 'Show' : 'Too many passes print already'}
+        onClick={() => edit(setOn(pass.id, !pass.on))}
+        className="absolute top-[37px] right-[3px] p-[2px] hover:text-hot-text"
+      >
+        {pass.on ? <Eye size={13} aria-hidden /> : <EyeOff size={13} aria-hidden />}
+      </button>
+      {chosen && <PatchTools job={job} pass={pass} choose={choose} />}
+    </li>
+  );
+}

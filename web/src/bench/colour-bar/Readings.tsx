@@ -1,0 +1,73 @@
+import { type Job, lpiOf, type Pass, sheetPixels, squareBeat } from '@chromatype/core';
+import { useEffect, useRef, useState } from 'react';
+import { latestOnly } from '../../engine/latest.ts';
+import { usePictures } from '../../engine/pictures.ts';
+import { enginePool } from '../../engine/pool.ts';
+import { fitSheet, useView, zoomTo } from '../view-store.ts';
+
+/** The pass that ripples longest with another, and the ripple's period in mm. */
+function worstBeat(job: Job, pass: Pass): { name: string; mm: number } | null {
+  const width = sheetPixels(job.sheet).width;
+  const screenOf = (p: Pass) => ({ lpi: lpiOf(p.screen.frequency, job.sheet.ppi, width), angle: p.screen.angle });
+  const beats = job.passes
+    .filter((p) => p.on && p.id !== pass.id)
+    .map((p) => ({ name: p.name, mm: squareBeat(screenOf(pass), screenOf(p)) * 25.4 }));
+  return beats.reduce<(typeof beats)[number] | null>((worst, b) => (!worst || b.mm > worst.mm ? b : worst), null);
+}
+
+const showMm = (mm: number): string => (mm > 1000 ? 'none' : `${mm < 10 ? mm.toFixed(1) : Math.round(mm)} mm`);
+
+/** Largest sum of tones anywhere on the sheet. */
+function useMostInk(job: Job): number | null {
+  const [most, setMost] = useState<number | null>(null);
+  const byHash = usePictures((s) => s.byHash);
+  const ready = job.pictures.every((p) => byHash[p.hash]?.state === 'ready');
+  const latest = useRef<((job: Job) => void) | null>(null);
+  latest.current ??= latestOnly(async (j: Job) => setMost(await enginePool().sampler.mostInk(j)));
+  useEffect(() => {
+    if (!ready) return;
+    const timer = setTimeout(() => latest.current!(job), 200);
+    return () => clearTimeout(timer);
+  }, [job, ready]);
+  return most;
+}
+
+function Reading({ name, children, title }: { readonly name: string; readonly children: React.ReactNode; readonly title?: string }) {
+  return (
+    <div title={title} className="min-w-0">
+      <dt className="max-w-[110px] truncate text-[11px] text-muted">{name}</dt>
+      <dd className="font-mono text-[11px] whitespace-nowrap">{children}</dd>
+    </div>
+  );
+}
+
+export function Readings({ job, chosen }: { readonly job: Job; readonly chosen: string }) {
+  const scale = useView((s) => s.view?.scale ?? 1);
+  const pass = job.passes.find((p) => p.id === chosen);
+  const beat = pass ? worstBeat(job, pass) : null;
+  const most = useMostInk(job);
+  const { width, height } = job.sheet;
+  return (
+    <dl className="flex shrink-0 items-center gap-5 border-l border-hairline px-4">
+      <Reading name="Sheet">
+        {Number(width.toFixed(1))}×{Number(height.toFixed(1))} mm
+      </Reading>
+      {beat && (
+        <Reading name={`Beat with ${beat.name}`} title="Period of the ripple between the two screens">
+          {showMm(beat.mm)}
+        </Reading>
+      )}
+      <Reading name="Most ink" title="Largest sum of all passes' tones on one spot">
+        {most === null ? '…' : `${Math.round(most * 100)} %`}
+      </Reading>
+      <div>
+        <dt className="text-[11px] text-muted">View</dt>
+        <dd className="flex items-baseline gap-2 font-mono text-[11px]">
+          <span data-testid="scale">{Number((scale * 100).toFixed(scale < 0.1 ? 1 : 0))} %</span>
+          <button type="button" className="underline hover:text-hot-text" onClick={fitSheet}>fit</button>
+          <button type="button" className="underline hover:text-hot-text" onClick={() => zoomTo(1)}>1:1</button>
+        </dd>
+      </div>
+    </dl>
+  );
+}

@@ -1,0 +1,102 @@
+import { type Job, type Pass } from '@chromatype/core';
+import { useDrag } from '@use-gesture/react';
+import { type KeyboardEvent, useRef } from 'react';
+import { setScreen } from '../../document/edits.ts';
+import { beginGesture, edit, endGesture } from '../../document/store.ts';
+import { enginePool } from '../../engine/pool.ts';
+import { pitchPixels } from '../../engine/samples.ts';
+import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
+import { pulled, turned, withinTurn } from './turning.ts';
+
+const SIZE = 150;
+const RIM = 75;
+const FACE = 63;
+/** Cells across the face. */
+const CELLS = 7;
+
+const point = (angle: number, radius: number) => ({
+  x: RIM + radius * Math.cos((angle * Math.PI) / 180),
+  y: RIM - radius * Math.sin((angle * Math.PI) / 180),
+});
+
+function Tick({ angle }: { readonly angle: number }) {
+  const a = point(angle, RIM - 1);
+  const b = point(angle, angle % 45 === 0 ? RIM - 9 : RIM - 6);
+  return <line x1={a.x} y1={a.y} x2={b.x} y2={b.y} stroke="currentColor" strokeWidth={1} />;
+}
+
+/** Turn it for the angle, pull across it for the frequency. Other passes' angles stand on its rim. */
+export function Dial({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+  const frame = useRef<HTMLDivElement>(null);
+  const { angle, frequency } = pass.screen;
+  const pitch = pitchPixels(job, pass);
+
+  const drag = useDrag(({ xy: [x, y], movement: [mx, my], first, last, memo, initial: [ix, iy], shiftKey }) => {
+    const box = frame.current!.getBoundingClientRect();
+    const centre = { x: box.left + RIM, y: box.top + RIM };
+    const start = (memo as { angle: number; pitch: number; rim: boolean } | undefined) ?? {
+      angle, pitch, rim: Math.hypot(ix - centre.x, iy - centre.y) > FACE - 6,
+    };
+    if (first) beginGesture();
+    if (start.rim) {
+      const from = Math.atan2(centre.y - iy, ix - centre.x);
+      const to = Math.atan2(centre.y - y, x - centre.x);
+      edit(setScreen(pass.id, { angle: turned(start.angle, ((to - from) * 180) / Math.PI, shiftKey) }));
+    } else {
+      edit(setScreen(pass.id, { frequency: pulled(job, frequency.per, start.pitch, mx - my) }));
+    }
+    if (last) endGesture();
+    return start;
+  });
+
+  function onKey(event: KeyboardEvent): void {
+    const turn = { ArrowLeft: 1, ArrowRight: -1 }[event.key];
+    const pull = { ArrowUp: 4, ArrowDown: -4 }[event.key];
+    if (turn === undefined && pull === undefined) return;
+    event.preventDefault();
+    if (turn) edit(setScreen(pass.id, { angle: turned(angle, turn * (event.shiftKey ? 15 : 1), false) }));
+    else edit(setScreen(pass.id, { frequency: pulled(job, frequency.per, pitch, pull! * (event.shiftKey ? 5 : 1)) }));
+  }
+
+  const side = Math.round(Math.min(220, Math.max(24, pitch * CELLS)));
+  const hand = point(angle, RIM - 7);
+  const others = job.passes.filter((p) => p.id !== pass.id && p.on);
+  return (
+    <div
+      ref={frame}
+      {...drag()}
+      role="slider"
+      tabIndex={0}
+      aria-label="Screen dial: left and right turn the angle, up and down pull the frequency"
+      aria-valuemin={0}
+      aria-valuemax={360}
+      aria-valuenow={withinTurn(angle)}
+      aria-valuetext={`${Number(angle.toFixed(2))} degrees, ${Number(frequency.value.toFixed(2))} ${frequency.per}`}
+      onKeyDown={onKey}
+      onDoubleClick={() => edit(setScreen(pass.id, { angle: 45 }))}
+      title="Turn the rim for the angle (Shift: steps of 7.5°). Pull across the face for the frequency."
+      className="relative shrink-0 touch-none"
+      style={{ width: SIZE, height: SIZE }}
+    >
+      <SampleCanvas
+        label={`The cells of ${pass.name}, magnified`}
+        watch={JSON.stringify([pass.screen, pass.ink, job.sheet, side])}
+        make={() => enginePool().sampler.screen(job, pass, side, side, 0.5, 26)}
+        className="pointer-events-none absolute rounded-full [image-rendering:pixelated]"
+        style={{ left: RIM - FACE, top: RIM - FACE, width: 2 * FACE, height: 2 * FACE }}
+      />
+      <svg viewBox={`0 0 ${SIZE} ${SIZE}`} className="pointer-events-none absolute inset-0 text-ink" aria-hidden>
+        <circle cx={RIM} cy={RIM} r={RIM - 0.75} fill="none" stroke="currentColor" strokeWidth={1.5} />
+        <circle cx={RIM} cy={RIM} r={FACE} fill="none" stroke="currentColor" strokeWidth={1} />
+        {Array.from({ length: 24 }, (_, k) => (
+          <Tick key={k} angle={k * 15} />
+        ))}
+        {others.map((p) => {
+          const at = point(p.screen.angle, RIM - 7);
+          return <circle key={p.id} cx={at.x} cy={at.y} r={4} fill={p.ink.colour} stroke="currentColor" strokeOpacity={0.35} opacity={0.6} />;
+        })}
+        <circle cx={hand.x} cy={hand.y} r={5.5} className="fill-hot" />
+      </svg>
+    </div>
+  );
+}

@@ -1,0 +1,96 @@
+import { type Job, type OutputAsked, type Pass, sheetPixels } from '@chromatype/core';
+import { X } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { type Estimate, isOver, type Run, runs } from '../../api/runs.ts';
+import { saveNow } from '../../document/autosave.ts';
+import { Button } from '../../ui/Button.tsx';
+import { showBytes } from '../../ui/bytes.ts';
+import { Choice } from '../../ui/Choice.tsx';
+import { RunRow } from './RunRow.tsx';
+import { useRuns } from './use-runs.ts';
+
+/** The expected file size, asked anew a moment after the job or the choice changes. */
+function useEstimate(id: string, job: Job, asked: OutputAsked): Estimate | string | null {
+  const [estimate, setEstimate] = useState<Estimate | string | null>(null);
+  const kind = JSON.stringify(asked);
+  useEffect(() => {
+    let over = false;
+    setEstimate(null);
+    const timer = setTimeout(async () => {
+      try {
+        await saveNow();
+        const made = await runs.estimate(id, JSON.parse(kind) as OutputAsked);
+        if (!over) setEstimate(made);
+      } catch (error) {
+        if (!over) setEstimate(error instanceof Error ? error.message : String(error));
+      }
+    }, 350);
+    return () => {
+      over = true;
+      clearTimeout(timer);
+    };
+  // biome-ignore lint/correctness/useExhaustiveDependencies: any change of the job may change the size
+  }, [id, job, kind]);
+  return estimate;
+}
+
+interface Props {
+  readonly id: string;
+  readonly job: Job;
+  readonly pass: Pass | null;
+  readonly back: string;
+}
+
+/** What comes out: says its size first, makes it on the server, and goes on when the tab is closed. */
+export function OutputPanel({ id, job, pass, back }: Props) {
+  const navigate = useNavigate();
+  const [kind, setKind] = useState<OutputAsked['kind']>('sheet');
+  const asked: OutputAsked = kind === 'plate' && pass ? { kind, pass: pass.id } : { kind: 'sheet' };
+  const estimate = useEstimate(id, job, asked);
+  const { list, follow } = useRuns(id);
+  const [problem, setProblem] = useState<string | null>(null);
+  const { width, height } = sheetPixels(job.sheet);
+  const mm = (value: number) => Number(value.toFixed(2));
+
+  async function make(): Promise<void> {
+    setProblem(null);
+    try {
+      await saveNow();
+      follow(await runs.start(id, asked), true);
+    } catch (error) {
+      setProblem(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  const options: { value: OutputAsked['kind']; label: string }[] = [{ value: 'sheet', label: 'Sheet in colour' }];
+  if (pass) options.push({ value: 'plate', label: `Plate of ${pass.name}` });
+  return (
+    <section aria-label="Output" className="absolute top-2 right-2 z-10 max-h-[calc(100%-1rem)] w-[320px] overflow-y-auto border border-ink bg-paper p-3">
+      <header className="flex items-center justify-between pb-2">
+        <h2 className="text-[14px]">Output</h2>
+        <button type="button" aria-label="Close Output" onClick={() => navigate(back)}>
+          <X size={15} aria-hidden />
+        </button>
+      </header>
+      <Choice label="What to make" value={asked.kind} options={options} onChange={setKind} />
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 py-3">
+        <dt className="text-muted">Format</dt>
+        <dd>{asked.kind === 'plate' ? 'PNG, one bit; ink is black' : 'PNG, colour'}</dd>
+        <dt className="text-muted">Pixels</dt>
+        <dd className="font-mono text-[11px]">{width} × {height}</dd>
+        <dt className="text-muted">Size</dt>
+        <dd className="font-mono text-[11px]">{mm(job.sheet.width)} × {mm(job.sheet.height)} mm, {mm(job.sheet.ppi)} ppi</dd>
+        <dt className="text-muted">File</dt>
+        <dd className="font-mono text-[11px]" data-testid="estimate">{estimate === null ? 'reckoning …' : typeof estimate === 'string' ? estimate : `about ${showBytes(estimate.bytes)}`}</dd>
+      </dl>
+      <Button strong className="w-full" onClick={() => void make()}>Make PNG</Button>
+      {problem && <p role="alert" className="pt-2 text-hot-text">{problem}</p>}
+      {list.length > 0 && (
+        <ul aria-label="Runs of this job" className="mt-3 grid gap-2 border-t border-hairline pt-2">
+          {[...list].sort((a: Run, b: Run) => Number(isOver(a)) - Number(isOver(b)) || b.createdAt.localeCompare(a.createdAt)).slice(0, 6).map((run) => <RunRow key={run.id} run={run} />)}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,120 @@
+import { type Job, pictureOf, printingPasses, sheetPixels } from '@chromatype/core';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { useOpenJob } from '../../document/store.ts';
+import { loadPicture, usePictures } from '../../engine/pictures.ts';
+import { createPreview, type Preview } from '../../engine/preview.ts';
+import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
+import { useSheetGestures } from './use-sheet-gestures.ts';
+
+/** Pictures that the printing passes of a job read. */
+const neededPictures = (job: Job) =>
+  [...new Set(printingPasses(job).flatMap((p) => pictureOf(job, p.feed)?.hash ?? []))];
+
+/** How far the pictures in use are loaded; null when all are there. */
+function useLoading(job: Job): { share: number; message: string | null } | null {
+  const byHash = usePictures((s) => s.byHash);
+  const states = neededPictures(job).map((hash) => byHash[hash]);
+  const failed = states.find((s) => s?.state === 'failed');
+  if (failed?.state === 'failed') return { share: 0, message: failed.message };
+  const waiting = states.filter((s) => s?.state !== 'ready');
+  if (waiting.length === 0) return null;
+  const shares = states.map((s) => (s?.state === 'ready' ? 1 : s?.state === 'loading' ? s.share : 0));
+  return { share: shares.reduce((a, b) => a + b, 0) / shares.length, message: null };
+}
+
+/** The sheet on its neutral surround, printed by the workers. */
+export function SheetView({ job }: { readonly job: Job }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const frame = useRef<HTMLDivElement>(null);
+  const preview = useRef<Preview | null>(null);
+  const [stage, setStage] = useState<string>('working');
+  const view = useView((s) => s.view);
+  const dragging = useOpenJob((s) => s.dragging);
+  const loading = useLoading(job);
+  const panning = useSheetGestures(frame);
+
+  useEffect(() => {
+    for (const picture of job.pictures) void loadPicture(picture);
+  }, [job.pictures]);
+
+  useEffect(() => setSheetSize(sheetPixels(job.sheet)), [job.sheet]);
+
+  useEffect(() => {
+    const made = createPreview(canvas.current!, setStage);
+    preview.current = made;
+    return () => made.close();
+  }, []);
+
+  useEffect(() => {
+    const watcher = new ResizeObserver(() => {
+      const { clientWidth, clientHeight } = frame.current!;
+      setDisplay({ width: Math.round(clientWidth * devicePixelRatio), height: Math.round(clientHeight * devicePixelRatio) });
+    });
+    watcher.observe(frame.current!);
+    return () => watcher.disconnect();
+  }, []);
+
+  const ready = loading === null;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a drag that ends changes nothing to show
+  useEffect(() => {
+    if (view && ready) preview.current?.show(job, view, dragging);
+  }, [job, view, ready]);
+
+  function onKey(event: KeyboardEvent): void {
+    const far = event.shiftKey ? 200 : 40;
+    const moves: Record<string, () => void> = {
+      ArrowLeft: () => panBy(far, 0),
+      ArrowRight: () => panBy(-far, 0),
+      ArrowUp: () => panBy(0, far),
+      ArrowDown: () => panBy(0, -far),
+      '+': () => zoomStep(1),
+      '-': () => zoomStep(-1),
+      '1': () => zoomTo(1),
+      '0': fitSheet,
+    };
+    if (event.ctrlKey || event.metaKey || !moves[event.key]) return;
+    event.preventDefault();
+    moves[event.key]!();
+  }
+
+  return (
+    <div
+      ref={frame}
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the sheet is panned and zoomed with keys
+      tabIndex={0}
+      role="application"
+      aria-label="Sheet: arrow keys pan, plus and minus zoom, 1 for plate pixels, 0 for the whole sheet"
+      onKeyDown={onKey}
+      onDoubleClick={fitSheet}
+      className="relative min-h-0 min-w-0 touch-none overflow-hidden bg-surround"
+      style={{ cursor: panning ? 'grab' : 'default' }}
+    >
+      {view && (
+        <div
+          className="absolute shadow-[0_1px_10px_rgb(0_0_0/35%)]"
+          style={{
+            left: -view.originX / devicePixelRatio,
+            top: -view.originY / devicePixelRatio,
+            width: (sheetPixels(job.sheet).width * view.scale) / devicePixelRatio,
+            height: (sheetPixels(job.sheet).height * view.scale) / devicePixelRatio,
+            background: job.sheet.stock.colour,
+          }}
+        />
+      )}
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label="The printed sheet"
+        data-testid="sheet"
+        data-stage={ready ? stage : 'loading'}
+        className="absolute top-0 left-0"
+        style={view ? { width: view.width / devicePixelRatio, height: view.height / devicePixelRatio } : undefined}
+      />
+      {loading && (
+        <p role="status" className="absolute bottom-3 left-3 bg-paper px-2 py-1">
+          {loading.message ?? `Loading the picture, ${Math.round(loading.share * 100)} %`}
+        </p>
+      )}
+    </div>
+  );
+}

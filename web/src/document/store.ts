@@ -1,0 +1,62 @@
+import type { Job } from '@chromatype/core';
+import { type TemporalState, temporal } from 'zundo';
+import { create, useStore } from 'zustand';
+import type { Edit } from './edits.ts';
+
+export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'conflict' | 'refused';
+
+/** The open job. Only `job` is undone and redone. */
+export interface OpenJob {
+  readonly id: string | null;
+  /** The server's version that this one grew from. */
+  readonly version: number;
+  readonly job: Job | null;
+  readonly saveState: SaveState;
+  readonly message: string | null;
+  /** A gesture is under way: first pictures may be coarse. */
+  readonly dragging: boolean;
+}
+
+type Undone = Pick<OpenJob, 'job'>;
+
+export const useOpenJob = create<OpenJob>()(
+  temporal(() => ({ id: null, version: 0, job: null, saveState: 'saved', message: null, dragging: false }) as OpenJob, {
+    partialize: ({ job }): Undone => ({ job }),
+    equality: (a, b) => a.job === b.job,
+  }),
+);
+
+export const history = (): TemporalState<Undone> => useOpenJob.temporal.getState() as TemporalState<Undone>;
+
+export function useHistory<T>(select: (state: TemporalState<Undone>) => T): T {
+  return useStore(useOpenJob.temporal, select as (state: TemporalState<Partial<OpenJob>>) => T);
+}
+
+/** Applies one change to the open job. */
+export function edit(change: Edit): void {
+  const { job } = useOpenJob.getState();
+  if (!job) return;
+  const next = change(job);
+  if (next !== job) useOpenJob.setState({ job: next, saveState: 'changed' });
+  if (next !== job && useOpenJob.getState().dragging) history().pause();
+}
+
+/** Changes from now until `endGesture` are one step for undo. */
+export function beginGesture(): void {
+  if (!useOpenJob.getState().dragging) useOpenJob.setState({ dragging: true });
+}
+
+export function endGesture(): void {
+  history().resume();
+  if (useOpenJob.getState().dragging) useOpenJob.setState({ dragging: false });
+}
+
+function travel(step: () => void): void {
+  endGesture();
+  const before = useOpenJob.getState().job;
+  step();
+  if (useOpenJob.getState().job !== before) useOpenJob.setState({ saveState: 'changed' });
+}
+
+export const undo = (): void => travel(() => history().undo());
+export const redo = (): void => travel(() => history().redo());

@@ -1,0 +1,108 @@
+import {
+  composeExact, createDisplayMeans, createPassChain, type Frequency, type Job, meansToRgba, memorySource, type Pass, type PictureSource,
+  pitchOf, sheetPixels,
+} from '@chromatype/core';
+import type { SheetEngine } from './sheet-engine.ts';
+
+/** A small picture made by the engine, RGBA. */
+export interface Sample {
+  readonly width: number;
+  readonly height: number;
+  readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+}
+
+/** The pitch of a pass's screen in sheet pixels. */
+export const pitchPixels = (job: Job, pass: Pass): number =>
+  pitchOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
+
+const px = (value: number): Frequency => ({ per: 'px', value });
+
+/** A job whose sheet is so many pixels and whose one pass reads a picture laid pixel on pixel. */
+function sampleJob(job: Job, pass: Pass, width: number, height: number, pitch: number): { job: Job; pass: Pass } {
+  const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
+  const sample: Pass = {
+    ...pass,
+    feed: { picture: 'sample', part: 'lightness', fit: 'own', x: 0, y: 0, width: mm(width) },
+    screen: { ...pass.screen, frequency: px(pitch) },
+  };
+  return {
+    pass: sample,
+    job: {
+      ...job,
+      sheet: { ...job.sheet, width: mm(width), height: mm(height) },
+      pictures: [{ id: 'sample', name: 'sample', hash: 'sample', width, height }],
+      passes: [sample],
+    },
+  };
+}
+
+interface Printed {
+  readonly engine: SheetEngine;
+  readonly job: Job;
+  readonly pass: Pass;
+  readonly source: PictureSource;
+}
+
+function platesOf({ engine, job, pass, source }: Printed) {
+  const { width, height } = sheetPixels(job.sheet);
+  const area = { x: 0, y: 0, width, height, step: 1 };
+  const chain = createPassChain({
+    kernels: engine.kernels, job, pass, pictures: () => source, compiled: engine.compiled(job, pass, false),
+  });
+  const plate = chain.plate(area);
+  chain.release();
+  return { area, plate };
+}
+
+/** The printed pixels of a one-pass sheet. */
+function printed(what: Printed): Sample {
+  const { area, plate } = platesOf(what);
+  const rgba = composeExact(what.engine.kernels, what.job.sheet, [what.pass], [plate], area);
+  return { width: area.width, height: area.height, rgba: new Uint8ClampedArray(rgba) };
+}
+
+/** The same, averaged down to `scale` display pixels a sheet pixel. */
+function printedSmall(what: Printed, scale: number): Sample {
+  if (scale >= 1) return printed(what);
+  const { area, plate } = platesOf(what);
+  const width = Math.max(1, Math.floor(area.width * scale));
+  const height = Math.max(1, Math.floor(area.height * scale));
+  const means = createDisplayMeans(what.engine.kernels, what.job.sheet, [what.pass], { scale, originX: 0, originY: 0, width: width + 1 }, area);
+  means.add(area, [plate]);
+  const { sums } = means.finish();
+  const rgba = new Uint8ClampedArray(width * height * 4);
+  for (let y = 0; y < height; y++) {
+    const row = sums.subarray(y * (width + 1) * 4, (y * (width + 1) + width) * 4);
+    meansToRgba(row, rgba.subarray(y * width * 4, (y + 1) * width * 4));
+  }
+  return { width, height, rgba };
+}
+
+const flatSource = (width: number, height: number, tone: number): PictureSource =>
+  memorySource(width, height, 1, new Uint8Array(width * height).fill(Math.round((1 - tone) * 255)));
+
+/** How far a cell of `pitch` pixels is reduced so that it shows at most `most` display pixels. */
+const reduction = (pitch: number, most: number): number => Math.min(1, most / pitch);
+
+/** A pass's ramp: the picture's darkness from 0 at the top to 1 at the bottom, through its tone and screen. */
+export function rampSample(engine: SheetEngine, job: Job, pass: Pass, width: number, height: number): Sample {
+  const pitch = pitchPixels(job, pass);
+  const scale = reduction(pitch, 9);
+  const [w, h] = [Math.ceil(width / scale), Math.ceil(height / scale)];
+  const bytes = new Uint8Array(w * h);
+  for (let y = 0; y < h; y++) bytes.fill(Math.round(255 - (255 * (y + 0.5)) / h), y * w, (y + 1) * w);
+  const sample = sampleJob(job, pass, w, h, pitch);
+  return printedSmall({ engine, ...sample, source: memorySource(w, h, 1, bytes) }, scale);
+}
+
+/** A flat tone through a pass's screen; its tone station is left out. */
+export function screenSample(
+  engine: SheetEngine, job: Job, pass: Pass, width: number, height: number, tone: number, largestCell: number, pitch?: number,
+): Sample {
+  const own = pitch ?? pitchPixels(job, pass);
+  const scale = reduction(own, largestCell);
+  const [w, h] = [Math.ceil(width / scale), Math.ceil(height / scale)];
+  const neutral: Pass = { ...pass, tone: { lights: 0, middle: 1, darks: 1, meaning: 'even' } };
+  const sample = sampleJob(job, neutral, w, h, own);
+  return printedSmall({ engine, ...sample, source: flatSource(w, h, tone) }, scale);
+}

@@ -1,0 +1,66 @@
+import { type DisplayMeans, type Job, packRows, type Pass, type PictureSource, sheetPixels } from '@chromatype/core';
+import * as Comlink from 'comlink';
+import type { PictureBuffer } from './picture-buffer.ts';
+import { reducePicture } from './reduce-picture.ts';
+import { mostInk, type PictureSample, pictureSample } from './picture-samples.ts';
+import { rampSample, type Sample, screenSample } from './samples.ts';
+import { type ExactPixels, SheetEngine, type Stripe } from './sheet-engine.ts';
+
+const THUMB_SIDE = 480;
+
+const engine = new SheetEngine();
+const reduced = new Map<string, PictureSource>();
+
+/** The small copy of the picture that a pass takes; null without a picture. */
+function reducedOf(job: Job, pass: Pass): PictureSource | null {
+  const hash = job.pictures.find((p) => p.id === pass.feed.picture)?.hash;
+  const source = hash ? engine.lookup(hash) : null;
+  if (!hash || !source) return null;
+  if (!reduced.has(hash)) reduced.set(hash, reducePicture(source, THUMB_SIDE));
+  return reduced.get(hash)!;
+}
+
+const sent = (sample: Sample): Sample => Comlink.transfer(sample, [sample.rgba.buffer]);
+
+/** What the interface can ask of an engine worker. */
+const api = {
+  addPicture(picture: PictureBuffer): void {
+    engine.addPicture(picture);
+  },
+  means(stripe: Stripe): DisplayMeans {
+    const means = engine.means(stripe);
+    return Comlink.transfer(means, [means.sums.buffer]);
+  },
+  exact(stripe: Stripe): ExactPixels[] {
+    const pieces = engine.exact(stripe);
+    return Comlink.transfer(pieces, pieces.map((p) => p.rgba.buffer));
+  },
+  ramp(job: Job, pass: Pass, width: number, height: number): Sample {
+    return sent(rampSample(engine, job, pass, width, height));
+  },
+  screen(job: Job, pass: Pass, width: number, height: number, tone: number, largestCell: number, pitch?: number): Sample {
+    return sent(screenSample(engine, job, pass, width, height, tone, largestCell, pitch));
+  },
+  picture(job: Job, pass: Pass, width: number): PictureSample {
+    const made = pictureSample(engine, job, pass, reducedOf(job, pass), width);
+    return Comlink.transfer(made, [made.sample.rgba.buffer]);
+  },
+  mostInk(job: Job): number {
+    return mostInk(engine, job, (pass) => reducedOf(job, pass));
+  },
+  coverage(job: Job, pass: Pass, step: number): number {
+    return engine.coverage(job, pass, step);
+  },
+  /** SHA-256 of a pass's packed plate rows over the whole sheet, for comparing with the server's plate. */
+  async plateDigest(job: Job, pass: Pass): Promise<string> {
+    const { width, height } = sheetPixels(job.sheet);
+    const rows = packRows(engine.kernels, job, pass, engine.lookup);
+    const digest = await crypto.subtle.digest('SHA-256', rows as Uint8Array<ArrayBuffer>);
+    const hex = Array.from(new Uint8Array(digest), (b) => b.toString(16).padStart(2, '0')).join('');
+    return `${width}x${height}:${hex}`;
+  },
+};
+
+export type EngineApi = typeof api;
+
+Comlink.expose(api);

@@ -1,0 +1,53 @@
+/** Every key there is: what the `?` sheet lists and what the Bench listens to. */
+export interface KeyAction {
+  readonly keys: readonly string[];
+  readonly what: string;
+}
+
+export interface KeyGroup {
+  readonly title: string;
+  readonly actions: readonly KeyAction[];
+}
+
+export const KEY_GROUPS: readonly KeyGroup[] = [
+  {
+    title: 'Everywhere on the Bench',
+    actions: [
+      { keys: ['Ctrl Z'], what: 'Undo' },
+      { keys: ['Ctrl Shift Z', 'Ctrl Y'], what: 'Redo' },
+      { keys: ['Ctrl V'], what: 'Paste a picture' },
+      { keys: ['Ctrl Enter'], what: 'Open Output' },
+      { keys: ['?'], what: 'This sheet' },
+    ],
+  },
+  {
+    title: 'Sheet',
+    actions: [
+      { keys: ['Wheel'], what: 'Zoom at the pointer' },
+      { keys: ['Space and drag'], what: 'Pan' },
+      { keys: ['Double click', '0'], what: 'The whole sheet' },
+      { keys: ['1'], what: 'Plate pixels, one to one' },
+      { keys: ['+', '-'], what: 'Zoom in, zoom out' },
+      { keys: ['Arrow keys'], what: 'Pan, when the sheet has the focus (Shift: further)' },
+    ],
+  },
+  {
+    title: 'Passes',
+    actions: [
+      { keys: ['[', ']'], what: 'Choose the pass before, the pass after' },
+      { keys: ['Alt [', 'Alt ]'], what: 'Print the pass earlier, later' },
+      { keys: ['Alt N'], what: 'Add a pass' },
+      { keys: ['Alt D'], what: 'Duplicate the pass' },
+      { keys: ['Alt H'], what: 'Hide or show the pass' },
+    ],
+  },
+  {
+    title: 'Numbers, sliders and the dial',
+    actions: [
+      { keys: ['Up', 'Down'], what: 'One step (Shift: ten)' },
+      { keys: ['Drag sideways'], what: 'Scrub a number' },
+      { keys: ['Double click'], what: 'The normal value' },
+      { keys: ['Left', 'Right'], what: 'Turn the dial (Shift: 15°)' },
+    ],
+  },
+];

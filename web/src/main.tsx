@@ -1,0 +1,15 @@
+import './styles.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import { KeysSheet } from './help/KeysSheet.tsx';
+import { router } from './routes.tsx';
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <RouterProvider router={router} />
+    <KeysSheet />
+    <Toaster position="bottom-center" offset={108} toastOptions={{ style: { borderRadius: 2, background: 'var(--paper)', color: 'var(--ink)', borderColor: 'var(--ink)', boxShadow: 'none', fontFamily: 'var(--font-sans)' } }} />
+  </StrictMode>,
+);

@@ -1,0 +1,24 @@
+import { createBrowserRouter, Link } from 'react-router';
+import { Shelf } from './shelf/Shelf.tsx';
+
+const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Bench });
+
+function Missing() {
+  return (
+    <p className="grid h-full place-items-center">
+      <span>
+        There is nothing at this address.{' '}
+        <Link to="/" className="underline">
+          To the Shelf
+        </Link>
+      </span>
+    </p>
+  );
+}
+
+/** Every view and its address. */
+export const router = createBrowserRouter([
+  { path: '/', element: <Shelf /> },
+  { path: '/jobs/:id/:panel?', lazy: bench },
+  { path: '*', element: <Missing /> },
+]);

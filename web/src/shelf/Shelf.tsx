@@ -1,0 +1,109 @@
+import { createJob, type Job, readJob } from '@chromatype/core';
+import { Upload } from 'lucide-react';
+import { useCallback, useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { jobs, type JobSummary } from '../api/jobs.ts';
+import { sendPicture } from '../bench/add-picture.ts';
+import { addPicture, newId, sheetLikePicture } from '../document/edits.ts';
+import { Button } from '../ui/Button.tsx';
+import { Mark } from '../ui/Mark.tsx';
+import { useFileDrop } from '../ui/use-file-drop.ts';
+import { JobCard } from './JobCard.tsx';
+
+const say = (error: unknown) => toast.error(error instanceof Error ? error.message : String(error));
+
+/** A job made from files: of a job document, or of pictures, whose first gives the sheet its proportions. */
+async function jobFromFiles(files: readonly File[]): Promise<Job | null> {
+  const document = files.find((f) => f.name.toLowerCase().endsWith('.json'));
+  if (document) {
+    let value: unknown;
+    try {
+      value = JSON.parse(await document.text());
+    } catch {
+      throw new Error(`${document.name} is not a job: it is not valid JSON.`);
+    }
+    return readJob(value);
+  }
+  let job: Job | null = null;
+  for (const file of files) {
+    const stored = await sendPicture(file);
+    if (!stored) continue;
+    const base: Job = job ?? sheetLikePicture(stored)(createJob((stored.name || 'Pasted picture').replace(/\.[^.]*$/, '').slice(0, 200), newId()));
+    job = addPicture(newId(), stored, null)(base);
+  }
+  return job;
+}
+
+/** All jobs as small prints. */
+export function Shelf() {
+  const navigate = useNavigate();
+  const [list, setList] = useState<readonly JobSummary[] | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  const load = useCallback(() => {
+    jobs.list().then(setList, (error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
+  }, []);
+  useEffect(() => {
+    document.title = 'Shelf · Chromatype';
+    load();
+  }, [load]);
+
+  const open = async (job: Job) => navigate(`/jobs/${(await jobs.create(job)).id}`);
+  const over = useFileDrop((files) => {
+    jobFromFiles(files).then((job) => job && open(job), say);
+  });
+
+  function chooseFiles(): void {
+    const input = document.createElement('input');
+    input.type = 'file';
+    input.multiple = true;
+    input.accept = 'image/*,.tif,.tiff,.json';
+    input.onchange = () => void jobFromFiles([...(input.files ?? [])]).then((job) => job && open(job), say);
+    input.click();
+  }
+
+  async function remove(job: JobSummary): Promise<void> {
+    await jobs.remove(job.id);
+    load();
+    toast(`${job.title} was removed.`, { duration: 10000, action: { label: 'Undo', onClick: () => void jobs.restore(job.id).then(load, say) } });
+  }
+
+  async function duplicate(job: JobSummary): Promise<void> {
+    const { document } = await jobs.get(job.id);
+    await jobs.create({ ...document, title: `${document.title} copy`.slice(0, 200) });
+    load();
+  }
+
+  return (
+    <div className="flex min-h-full flex-col">
+      <header className="flex h-[44px] shrink-0 items-center justify-between border-b border-ink px-3">
+        <h1 className="flex items-center gap-2 text-[17px] font-bold">
+          <Mark />
+          Chromatype
+        </h1>
+        <div className="flex gap-1.5">
+          <Button aria-label="Keys" title="All keys (?)" onClick={() => window.dispatchEvent(new Event('chromatype-keys'))}>?</Button>
+          <Button onClick={chooseFiles}>
+            <Upload size={13} aria-hidden /> From a picture
+          </Button>
+          <Button strong onClick={() => void open(createJob('New job', newId())).catch(say)}>New job</Button>
+        </div>
+      </header>
+      <main className="mx-auto w-full max-w-[1240px] flex-1 px-5 py-6">
+        <div className="flex items-baseline justify-between pb-4">
+          <h2 className="text-[26px] leading-none">Shelf</h2>
+          <p className="text-muted">Drop or paste a picture anywhere to start a print of it.</p>
+        </div>
+        {problem && <p role="alert" className="text-hot-text">{problem}</p>}
+        {list?.length === 0 && <p className="border border-dashed border-hairline p-10 text-center text-muted">Nothing here yet. Drop a picture, or start a new job.</p>}
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-6">
+          {list?.map((job) => (
+            <JobCard key={job.id} job={job} remove={() => void remove(job).catch(say)} duplicate={() => void duplicate(job).catch(say)} />
+          ))}
+        </ul>
+      </main>
+      {over && <p className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">Drop it to start a print of it</p>}
+    </div>
+  );
+}

@@ -1,0 +1,38 @@
+import { ToggleGroup } from 'radix-ui';
+
+interface Option<T extends string> {
+  readonly value: T;
+  readonly label: string;
+  readonly title?: string;
+}
+
+interface Props<T extends string> {
+  readonly label: string;
+  readonly value: T;
+  readonly options: readonly Option<T>[];
+  onChange(value: T): void;
+}
+
+/** One of a few, side by side. */
+export function Choice<T extends string>({ label, value, options, onChange }: Props<T>) {
+  return (
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value}
+      onValueChange={(next) => next && onChange(next as T)}
+      className="flex flex-wrap gap-1"
+    >
+      {options.map((o) => (
+        <ToggleGroup.Item
+          key={o.value}
+          value={o.value}
+          title={o.title}
+          className="h-[20px] border border-hairline px-2 text-[12px] leading-none hover:border-ink data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
+        >
+          {o.label}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  );
+}

@@ -1,0 +1,32 @@
+import { useState } from 'react';
+
+interface Props {
+  readonly label: string;
+  readonly value: string;
+  readonly className?: string;
+  onChange(value: string): void;
+}
+
+/** A short text, taken when Enter is pressed or the field is left. */
+export function TextField({ label, value, className = '', onChange }: Props) {
+  const [text, setText] = useState<string | null>(null);
+  function commit(): void {
+    const next = text?.trim();
+    setText(null);
+    if (next && next !== value) onChange(next.slice(0, 200));
+  }
+  return (
+    <input
+      aria-label={label}
+      title={label}
+      value={text ?? value}
+      onChange={(e) => setText(e.target.value)}
+      onBlur={commit}
+      onKeyDown={(e) => {
+        if (e.key === 'Enter') e.currentTarget.blur();
+        if (e.key === 'Escape') setText(null);
+      }}
+      className={`min-w-0 border-b border-hairline bg-transparent hover:border-ink ${className}`}
+    />
+  );
+}
