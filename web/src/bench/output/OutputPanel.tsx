@@ -73,7 +73,7 @@ export function OutputPanel({ id, job, pass, back }: Props) {
           <X size={15} aria-hidden />
         </button>
       </header>
-      <Choice label="What to make" value={asked.kind} options={options} onChange={setKind} />
+      <Choice<OutputAsked['kind']> label="What to make" value={asked.kind} options={options} onChange={(next) => setKind(next)} />
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 py-3">
         <dt className="text-muted">Format</dt>
         <dd>{asked.kind === 'plate' ? 'PNG, one bit; ink is black' : 'PNG, colour'}</dd>

@@ -1,0 +1,13 @@
+import { makeFlyerLines, makeFlyerTones } from './flyer.ts';
+import { makeHarbour } from './harbour.ts';
+import { makeLettering } from './lettering.ts';
+import { makeStillLife } from './still-life.ts';
+
+/** Every demo picture: its file name and how it is made. */
+export const PICTURES: Readonly<Record<string, () => Promise<Buffer>>> = {
+  'harbour-dusk.jpg': makeHarbour,
+  'studio-still-life.png': makeStillLife,
+  'kite-week-lettering.png': makeLettering,
+  'flyer-lines.png': makeFlyerLines,
+  'flyer-tones.png': makeFlyerTones,
+};

@@ -1,0 +1,13 @@
+#!/usr/bin/env bash
+# The server and the interface with live reload, for work.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+source scripts/lib.sh
+install_packages
+npm run -s kernels
+npx tsc -b core server demo
+CHROMATYPE_DATA="${CHROMATYPE_DATA:-$PWD/data}" node --watch server/dist/main.js &
+server=$!
+trap 'kill $server 2>/dev/null || true' EXIT INT TERM
+npx tsc -b core server demo --watch --preserveWatchOutput &
+npm run -s dev -w web

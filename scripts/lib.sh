@@ -1,0 +1,37 @@
+# Shared steps of the scripts.
+
+# Installs the npm packages when they are not there or the lock file is newer.
+install_packages() {
+  if [ ! -e node_modules/.package-lock.json ] || [ package-lock.json -nt node_modules/.package-lock.json ]; then
+    echo "Installing packages …"
+    npm ci --no-audit --no-fund --loglevel=error
+    touch node_modules/.package-lock.json
+  fi
+}
+
+# Debian's Chromium and the programs that tests compare with, where apt-get is there.
+install_referees() {
+  local missing=()
+  command -v chromium >/dev/null || missing+=(chromium)
+  command -v gs >/dev/null || missing+=(ghostscript)
+  command -v pngcheck >/dev/null || missing+=(pngcheck)
+  /usr/bin/python3 -c 'import PIL, numpy' 2>/dev/null || missing+=(python3-pil python3-numpy)
+  if [ ${#missing[@]} -gt 0 ] && command -v apt-get >/dev/null; then
+    echo "Installing ${missing[*]} …"
+    local sudo=""
+    [ "$(id -u)" = 0 ] || sudo=sudo
+    $sudo apt-get update -qq >/dev/null
+    DEBIAN_FRONTEND=noninteractive $sudo apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
+  fi
+}
+
+# Waits until an address answers or its process has ended.
+wait_for() {
+  local tries=0
+  until curl -sf "$1" >/dev/null 2>&1; do
+    kill -0 "$2" 2>/dev/null || { echo "The server did not start; see its log." >&2; return 1; }
+    tries=$((tries + 1))
+    [ $tries -lt 150 ] || { echo "The server does not answer at $1." >&2; return 1; }
+    sleep 0.2
+  done
+}
