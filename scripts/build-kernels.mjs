@@ -13,8 +13,17 @@ if (existsSync(target) && statSync(target).mtimeMs > newest && !process.argv.inc
 const folder = mkdtempSync(join(tmpdir(), 'kernels-'));
 const file = join(folder, 'kernels.wasm');
 const { error, stderr } = await asc.main([
-  'core/kernels/index.ts', '--outFile', file, '--config', 'core/kernels/asconfig.json',
-  '--enable', 'simd', '--enable', 'bulk-memory', '--bindings', 'raw',
+  'core/kernels/index.ts',
+  '--outFile',
+  file,
+  '--config',
+  'core/kernels/asconfig.json',
+  '--enable',
+  'simd',
+  '--enable',
+  'bulk-memory',
+  '--bindings',
+  'raw',
 ]);
 if (error) {
   console.error(stderr.toString());

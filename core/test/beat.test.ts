@@ -10,6 +10,8 @@ describe('beat of two screens (grating superposition, f² = f1² + f2² − 2 f1
 
   test('the same screen twice has no ripple, and 75° on a square lattice is 15°', () => {
     expect(gratingBeat({ lpi: 60, angle: 20 }, { lpi: 60, angle: 20 })).toBe(Infinity);
-    expect(squareBeat({ lpi: 50, angle: 0 }, { lpi: 50, angle: 75 })).toBeCloseTo(gratingBeat({ lpi: 50, angle: 0 }, { lpi: 50, angle: 15 }));
+    expect(squareBeat({ lpi: 50, angle: 0 }, { lpi: 50, angle: 75 })).toBeCloseTo(
+      gratingBeat({ lpi: 50, angle: 0 }, { lpi: 50, angle: 15 }),
+    );
   });
 });

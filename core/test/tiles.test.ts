@@ -1,11 +1,14 @@
-import {
-  actualScreen, compileTile, DOT_SHAPES, findSupercell, spectrumPeak,
-} from '../src/index.ts';
+import { actualScreen, compileTile, DOT_SHAPES, findSupercell, spectrumPeak } from '../src/index.ts';
 import { angleApart } from './angles.ts';
 import { flatPlates, inkOf, thresholdCounts } from './plates.ts';
 import { random } from './random.ts';
 
-const SCREENS = [[60, 45], [53.3, 15], [30, 0], [85, 71.6]] as const;
+const SCREENS = [
+  [60, 45],
+  [53.3, 15],
+  [30, 0],
+  [85, 71.6],
+] as const;
 
 describe('frequency and angle of compiled tiles (by definition: cell vector asked and made)', () => {
   test('200 random pairs lie within 0.1 % and 0.05°', () => {

@@ -1,8 +1,12 @@
 export type Rgb = readonly [number, number, number];
 
-export const clamp01 = (v: number): number => (v < 0 ? 0 : v > 1 ? 1 : v);
+export const clamp01 = (v: number): number => Math.min(1, Math.max(0, v));
 
-export const mix = (a: Rgb, b: Rgb, t: number): Rgb => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
+export const mix = (a: Rgb, b: Rgb, t: number): Rgb => [
+  a[0] + (b[0] - a[0]) * t,
+  a[1] + (b[1] - a[1]) * t,
+  a[2] + (b[2] - a[2]) * t,
+];
 
 /** 0 below `a`, 1 above `b`, smooth between. */
 export function smooth(a: number, b: number, v: number): number {

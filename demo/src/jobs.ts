@@ -1,4 +1,15 @@
-import { DEFAULT_FEED, DEFAULT_SCREEN, DEFAULT_TONE, type Feed, type Ink, type Job, type Pass, type Picture, type Screen, type Tone } from '@chromatype/core';
+import {
+  DEFAULT_FEED,
+  DEFAULT_SCREEN,
+  DEFAULT_TONE,
+  type Feed,
+  type Ink,
+  type Job,
+  type Pass,
+  type Picture,
+  type Screen,
+  type Tone,
+} from '@chromatype/core';
 
 /** Stored pictures of the demo by their file names. */
 export type Stored = Readonly<Record<string, Picture>>;
@@ -37,7 +48,13 @@ const lpi = (value: number) => ({ value, per: 'lpi' }) as const;
 export function demoJobs(pictures: Stored): Job[] {
   const pick = (name: string): Picture => pictures[name]!;
   const base = { format: 'chromatype-job', version: 1 } as const;
-  const [harbour, still, lettering, lines, tones] = ['harbour-dusk.jpg', 'studio-still-life.png', 'kite-week-lettering.png', 'flyer-lines.png', 'flyer-tones.png'].map(pick) as [Picture, Picture, Picture, Picture, Picture];
+  const [harbour, still, lettering, lines, tones] = [
+    'harbour-dusk.jpg',
+    'studio-still-life.png',
+    'kite-week-lettering.png',
+    'flyer-lines.png',
+    'flyer-tones.png',
+  ].map(pick) as [Picture, Picture, Picture, Picture, Picture];
   return [
     {
       ...base,
@@ -45,9 +62,27 @@ export function demoJobs(pictures: Stored): Job[] {
       sheet: { width: 420, height: 280, ppi: 300, stock: { name: 'Cream', colour: '#f5ecd7' } },
       pictures: [harbour],
       passes: passes(
-        { picture: harbour, ink: YELLOW, feed: { part: 'b' }, tone: { meaning: 'even', middle: 0.8, lights: 0.06 }, screen: { frequency: lpi(30), angle: 0, shape: 'Round' } },
-        { picture: harbour, ink: RED, feed: { part: 'g' }, tone: { meaning: 'even', middle: 0.75, lights: 0.1 }, screen: { frequency: lpi(30), angle: 75, shape: 'Round' } },
-        { picture: harbour, ink: BLUE, feed: { part: 'r' }, tone: { meaning: 'even', middle: 0.8, lights: 0.1 }, screen: { frequency: lpi(30), angle: 45, shape: 'Round', smallest: 0.02 } },
+        {
+          picture: harbour,
+          ink: YELLOW,
+          feed: { part: 'b' },
+          tone: { meaning: 'even', middle: 0.65, lights: 0.1 },
+          screen: { frequency: lpi(30), angle: 0, shape: 'Round' },
+        },
+        {
+          picture: harbour,
+          ink: RED,
+          feed: { part: 'g' },
+          tone: { meaning: 'even', middle: 0.62, lights: 0.12 },
+          screen: { frequency: lpi(30), angle: 75, shape: 'Round' },
+        },
+        {
+          picture: harbour,
+          ink: BLUE,
+          feed: { part: 'r' },
+          tone: { meaning: 'even', middle: 1.1, lights: 0.2, darks: 0.9 },
+          screen: { frequency: lpi(30), angle: 45, shape: 'Round', smallest: 0.02 },
+        },
       ),
     },
     {
@@ -56,8 +91,21 @@ export function demoJobs(pictures: Stored): Job[] {
       sheet: { width: 148, height: 210, ppi: 600, stock: { name: 'Newsprint', colour: '#e4dfd3' } },
       pictures: [still, lettering],
       passes: passes(
-        { picture: still, ink: BLUE, name: 'Still life', feed: { fit: 'own', x: -35, y: 66, width: 205 }, tone: { meaning: 'light', lights: 0.05, middle: 1.05 }, screen: { frequency: lpi(45), angle: 22.5, shape: 'Line' } },
-        { picture: lettering, ink: RED, name: 'Lettering', feed: { part: 'alpha', fit: 'own', x: 8, y: 9, width: 132 }, screen: { frequency: lpi(85), angle: 45 } },
+        {
+          picture: still,
+          ink: BLUE,
+          name: 'Still life',
+          feed: { fit: 'own', x: -35, y: 66, width: 205 },
+          tone: { meaning: 'light', lights: 0.05, middle: 1.05 },
+          screen: { frequency: lpi(45), angle: 22.5, shape: 'Line' },
+        },
+        {
+          picture: lettering,
+          ink: RED,
+          name: 'Lettering',
+          feed: { part: 'alpha', fit: 'own', x: 8, y: 9, width: 132 },
+          screen: { frequency: lpi(85), angle: 45 },
+        },
       ),
     },
     {
@@ -66,8 +114,20 @@ export function demoJobs(pictures: Stored): Job[] {
       sheet: { width: 150, height: 180, ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
       pictures: [lines, tones],
       passes: passes(
-        { picture: tones, ink: TEAL, name: 'Tones', tone: { meaning: 'even' }, screen: { frequency: lpi(22), angle: 45, shape: 'SimpleDot', oneTone: true, smallest: 0.04 } },
-        { picture: lines, ink: BLACK, name: 'Lines', feed: { part: 'alpha' }, screen: { frequency: lpi(75), angle: 45 } },
+        {
+          picture: tones,
+          ink: TEAL,
+          name: 'Tones',
+          tone: { meaning: 'even' },
+          screen: { frequency: lpi(22), angle: 45, shape: 'SimpleDot', oneTone: true, smallest: 0.04 },
+        },
+        {
+          picture: lines,
+          ink: BLACK,
+          name: 'Lines',
+          feed: { part: 'alpha' },
+          screen: { frequency: lpi(75), angle: 45 },
+        },
       ),
     },
   ];

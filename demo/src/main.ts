@@ -14,7 +14,9 @@ async function makePictures(folder: string): Promise<void> {
       (name) =>
         new Promise<void>((resolve, reject) => {
           const start = performance.now();
-          const thread = new Worker(new URL('./paint.js', import.meta.url), { workerData: { name, file: join(folder, name) } });
+          const thread = new Worker(new URL('./paint.js', import.meta.url), {
+            workerData: { name, file: join(folder, name) },
+          });
           thread.once('error', reject);
           thread.once('exit', () => {
             console.log(`${name}: ${((performance.now() - start) / 1000).toFixed(1)} s`);
@@ -38,13 +40,17 @@ async function fillShelf(server: string, folder: string): Promise<void> {
   const pictures: Record<string, Picture> = {};
   for (const name of Object.keys(PICTURES)) {
     const { hash, width, height } = await call<Picture>(`${server}/api/pictures?name=${name}`, {
-      method: 'POST', body: readFileSync(join(folder, name)), headers: { 'Content-Type': 'application/octet-stream' },
+      method: 'POST',
+      body: readFileSync(join(folder, name)),
+      headers: { 'Content-Type': 'application/octet-stream' },
     });
     pictures[name] = { id: name.replace(/\..*$/, ''), name, hash, width, height };
   }
   for (const document of demoJobs(pictures).reverse()) {
     await call(`${server}/api/jobs`, {
-      method: 'POST', body: JSON.stringify({ document, demo: true }), headers: { 'Content-Type': 'application/json' },
+      method: 'POST',
+      body: JSON.stringify({ document, demo: true }),
+      headers: { 'Content-Type': 'application/json' },
     });
   }
 }

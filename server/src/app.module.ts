@@ -19,7 +19,14 @@ export class AppModule {
       module: AppModule,
       imports: [TypeOrmModule.forRoot(databaseOptions(settings.data)), TypeOrmModule.forFeature(ENTITIES)],
       controllers: [JobsController, PicturesController, RunsController],
-      providers: [{ provide: SETTINGS, useValue: settings }, JobsService, SmallPrintsService, PicturesService, RunsService, RenderThreads],
+      providers: [
+        { provide: SETTINGS, useValue: settings },
+        JobsService,
+        SmallPrintsService,
+        PicturesService,
+        RunsService,
+        RenderThreads,
+      ],
     };
   }
 }

@@ -17,7 +17,7 @@ const safeHeaders = helmet({
       scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
       styleSrc: ["'self'", "'unsafe-inline'"],
       imgSrc: ["'self'", 'data:', 'blob:'],
-      fontSrc: ["'self'"],
+      fontSrc: ["'self'", 'data:'],
       workerSrc: ["'self'", 'blob:'],
       upgradeInsecureRequests: null,
     },
@@ -31,7 +31,10 @@ const safeHeaders = helmet({
 function serveWeb(app: NestExpressApplication, web: string): void {
   app.useStaticAssets(web, {
     setHeaders: (response, file) => {
-      response.setHeader('Cache-Control', file.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache');
+      response.setHeader(
+        'Cache-Control',
+        file.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
+      );
     },
   });
   app.use((request: Request, response: Response, next: NextFunction) => {
@@ -42,14 +45,21 @@ function serveWeb(app: NestExpressApplication, web: string): void {
 }
 
 /** The whole server, not yet listening. */
-export async function createApp(settings: Settings, logger: false | undefined = undefined): Promise<NestExpressApplication> {
+export async function createApp(
+  settings: Settings,
+  logger: false | undefined = undefined,
+): Promise<NestExpressApplication> {
   const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), { bodyParser: false, logger });
   app.use(safeHeaders);
   app.useBodyParser('json', { limit: '8mb' });
   app.setGlobalPrefix('api');
   app.useGlobalPipes(new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true }));
   app.useGlobalFilters(new PlainErrorFilter());
-  const about = new DocumentBuilder().setTitle('Chromatype').setDescription('Jobs, pictures and runs.').setVersion('1').build();
+  const about = new DocumentBuilder()
+    .setTitle('Chromatype')
+    .setDescription('Jobs, pictures and runs.')
+    .setVersion('1')
+    .build();
   SwaggerModule.setup('api/docs', app, SwaggerModule.createDocument(app, about));
   if (settings.web) serveWeb(app, settings.web);
   app.enableShutdownHooks();

@@ -10,6 +10,19 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <RouterProvider router={router} />
     <KeysSheet />
-    <Toaster position="bottom-center" offset={108} toastOptions={{ style: { borderRadius: 2, background: 'var(--paper)', color: 'var(--ink)', borderColor: 'var(--ink)', boxShadow: 'none', fontFamily: 'var(--font-sans)' } }} />
+    <Toaster
+      position="bottom-center"
+      offset={108}
+      toastOptions={{
+        style: {
+          borderRadius: 2,
+          background: 'var(--paper)',
+          color: 'var(--ink)',
+          borderColor: 'var(--ink)',
+          boxShadow: 'none',
+          fontFamily: 'var(--font-sans)',
+        },
+      }}
+    />
   </StrictMode>,
 );

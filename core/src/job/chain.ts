@@ -58,7 +58,14 @@ export function screenKey(sheet: Sheet, { shape, lattice, frequency, angle }: Sc
 /** What a pass's plate depends on. Ink, name and order are not among it. */
 export function plateKey(job: Job, pass: Pass): string {
   const { oneTone, smallest, solidFrom } = pass.screen;
-  return JSON.stringify([lightKey(job, pass), pass.tone, screenKey(job.sheet, pass.screen), oneTone, smallest, solidFrom]);
+  return JSON.stringify([
+    lightKey(job, pass),
+    pass.tone,
+    screenKey(job.sheet, pass.screen),
+    oneTone,
+    smallest,
+    solidFrom,
+  ]);
 }
 
 function toneTablesOf(pass: Pass, limited: boolean): ToneTables {

@@ -20,7 +20,8 @@ export const check = {
   },
   list(value: unknown, field: string, most: number): readonly unknown[] {
     if (!Array.isArray(value)) throw new JobError(field, `"${field}" must be a list.`);
-    if (value.length > most) throw new JobError(field, `"${field}" holds ${value.length} entries; at most ${most} are allowed.`);
+    if (value.length > most)
+      throw new JobError(field, `"${field}" holds ${value.length} entries; at most ${most} are allowed.`);
     return value;
   },
   number(value: unknown, field: string, limit: { min: number; max: number }): number {

@@ -36,7 +36,11 @@ function loadPlates(kernels: Kernels, plates: readonly Bitmap[]) {
 
 /** The printed sheet over an area, pixel for pixel, as RGBA bytes. Plates are in print order. */
 export function composeExact(
-  kernels: Kernels, sheet: Sheet, passes: Printed, plates: readonly Bitmap[], area: Area,
+  kernels: Kernels,
+  sheet: Sheet,
+  passes: Printed,
+  plates: readonly Bitmap[],
+  area: Area,
 ): Uint8Array {
   const colours = sheetColours(sheet, passes);
   const palette = kernels.scratch('palette-bytes', 1024);
@@ -77,7 +81,11 @@ export interface DisplayMeans {
  * of sheet rows y .. y + height. Blocks of the band are added in any order.
  */
 export function createDisplayMeans(
-  kernels: Kernels, sheet: Sheet, passes: Printed, grid: DisplayGrid, band: { y: number; height: number },
+  kernels: Kernels,
+  sheet: Sheet,
+  passes: Printed,
+  grid: DisplayGrid,
+  band: { y: number; height: number },
 ) {
   const colours = overprintColours(linearOfHex(sheet.stock.colour), inksOf(passes));
   const palette = kernels.scratch('palette-light', 256 * 16);
@@ -102,7 +110,14 @@ export function createDisplayMeans(
       const share = (Math.min(bottom, d + 1) - Math.max(top, d)) / grid.scale;
       if (share <= 0) continue;
       kernels.run.composeMean(
-        pointers.ptr, count, palette.ptr, area.width, left, grid.scale, share, sums.ptr + (d - row0) * columns * 16,
+        pointers.ptr,
+        count,
+        palette.ptr,
+        area.width,
+        left,
+        grid.scale,
+        share,
+        sums.ptr + (d - row0) * columns * 16,
       );
     }
   }

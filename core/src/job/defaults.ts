@@ -70,5 +70,4 @@ export function sheetPixels(sheet: Pick<Sheet, 'width' | 'height' | 'ppi'>): { w
 }
 
 /** The picture a feed takes, or undefined. */
-export const pictureOf = (job: Job, feed: Feed): Picture | undefined =>
-  job.pictures.find((p) => p.id === feed.picture);
+export const pictureOf = (job: Job, feed: Feed): Picture | undefined => job.pictures.find((p) => p.id === feed.picture);

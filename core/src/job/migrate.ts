@@ -13,13 +13,17 @@ const STEPS: readonly ((job: Fields) => Fields)[] = [];
  * @throws JobError when it is no job or comes from a newer program
  */
 export function migrate(job: Fields): Fields {
-  if (job.format !== 'chromatype-job') throw new JobError('format', '"format" must be "chromatype-job"; this is not a job document.');
+  if (job.format !== 'chromatype-job')
+    throw new JobError('format', '"format" must be "chromatype-job"; this is not a job document.');
   const { version } = job;
   if (typeof version !== 'number' || !Number.isInteger(version) || version < 1) {
     throw new JobError('version', '"version" must be a whole number from 1 on.');
   }
   if (version > JOB_VERSION) {
-    throw new JobError('version', `"version" is ${version}, newer than this program (${JOB_VERSION}); open it with a newer one.`);
+    throw new JobError(
+      'version',
+      `"version" is ${version}, newer than this program (${JOB_VERSION}); open it with a newer one.`,
+    );
   }
   return STEPS.slice(version - 1).reduce((doc, step) => step(doc), job);
 }

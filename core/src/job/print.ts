@@ -16,7 +16,10 @@ export interface PlateBand {
 
 /** Pulls plates of the given passes over the whole sheet, band by band, top to bottom. */
 export function* printBands(
-  kernels: Kernels, job: Job, passes: readonly Pass[], pictures: PictureLookup,
+  kernels: Kernels,
+  job: Job,
+  passes: readonly Pass[],
+  pictures: PictureLookup,
   compiled?: (pass: Pass) => CompiledScreen,
 ): Generator<PlateBand> {
   const { width, height } = sheetPixels(job.sheet);

@@ -18,11 +18,17 @@ function readSheet(value: unknown): Sheet {
     width: check.number(s.width, 'sheet.width', LIMITS.sheetSide),
     height: check.number(s.height, 'sheet.height', LIMITS.sheetSide),
     ppi: check.number(s.ppi, 'sheet.ppi', LIMITS.ppi),
-    stock: { name: check.text(stock.name, 'sheet.stock.name'), colour: check.colour(stock.colour, 'sheet.stock.colour') },
+    stock: {
+      name: check.text(stock.name, 'sheet.stock.name'),
+      colour: check.colour(stock.colour, 'sheet.stock.colour'),
+    },
   };
   const size = sheetPixels(sheet);
   if (size.width * size.height > MOST_SHEET_PIXELS) {
-    throw new JobError('sheet.ppi', `A sheet of ${size.width} × ${size.height} pixels is too large; choose a smaller sheet or fewer ppi.`);
+    throw new JobError(
+      'sheet.ppi',
+      `A sheet of ${size.width} × ${size.height} pixels is too large; choose a smaller sheet or fewer ppi.`,
+    );
   }
   return sheet;
 }
@@ -31,7 +37,8 @@ function readPicture(value: unknown, field: string): Picture {
   const p = check.object(value, field);
   check.only(p, field, ['id', 'name', 'hash', 'width', 'height']);
   const hash = check.text(p.hash, `${field}.hash`);
-  if (!/^[0-9a-f]{64}$/.test(hash)) throw new JobError(`${field}.hash`, `"${field}.hash" must be 64 hexadecimal digits.`);
+  if (!/^[0-9a-f]{64}$/.test(hash))
+    throw new JobError(`${field}.hash`, `"${field}.hash" must be 64 hexadecimal digits.`);
   const side = { min: 1, max: 1e6 };
   return {
     id: check.text(p.id, `${field}.id`, 64),
@@ -68,7 +75,8 @@ function readTone(value: unknown, field: string): Tone {
     darks: check.number(t.darks, `${field}.darks`, LIMITS.darks),
     meaning: check.oneOf(t.meaning, `${field}.meaning`, ['light', 'even']),
   };
-  if (tone.lights >= tone.darks) throw new JobError(`${field}.lights`, `"${field}.lights" must be less than "${field}.darks".`);
+  if (tone.lights >= tone.darks)
+    throw new JobError(`${field}.lights`, `"${field}.lights" must be less than "${field}.darks".`);
   return tone;
 }
 
@@ -89,8 +97,16 @@ function readScreen(value: unknown, field: string, sheet: Sheet): Screen {
   }
   return {
     family: check.oneOf(s.family, `${field}.family`, ['dots']),
-    shape: check.oneOf(s.shape, `${field}.shape`, DOT_SHAPES.map((d) => d.name)),
-    lattice: check.oneOf(s.lattice, `${field}.lattice`, LATTICES.map((l) => l.name)),
+    shape: check.oneOf(
+      s.shape,
+      `${field}.shape`,
+      DOT_SHAPES.map((d) => d.name),
+    ),
+    lattice: check.oneOf(
+      s.lattice,
+      `${field}.lattice`,
+      LATTICES.map((l) => l.name),
+    ),
     frequency,
     angle: check.number(s.angle, `${field}.angle`, LIMITS.angle),
     oneTone: check.flag(s.oneTone, `${field}.oneTone`),
@@ -140,8 +156,14 @@ export function readJob(value: unknown): Job {
   const sheet = readSheet(j.sheet);
   const pictures = check.list(j.pictures, 'pictures', 1000).map((p, k) => readPicture(p, `pictures[${k}]`));
   const passes = check.list(j.passes, 'passes', 200).map((p, k) => readPass(p, `passes[${k}]`, sheet, pictures));
-  distinct(pictures.map((p) => p.id), 'pictures');
-  distinct(passes.map((p) => p.id), 'passes');
+  distinct(
+    pictures.map((p) => p.id),
+    'pictures',
+  );
+  distinct(
+    passes.map((p) => p.id),
+    'passes',
+  );
   if (passes.filter((p) => p.on).length > MOST_PASSES) {
     throw new JobError('passes', `"passes" has more than ${MOST_PASSES} that print; hide some of them.`);
   }

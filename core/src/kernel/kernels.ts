@@ -10,24 +10,53 @@ export interface KernelExports {
   lookup16(codes: number, table: number, count: number, out: number): void;
   lookup8(codes: number, table: number, count: number, out: number): void;
   lightRgba(
-    rgba: number, table: number, wr: number, wg: number, wb: number, wa: number, count: number, out: number,
+    rgba: number,
+    table: number,
+    wr: number,
+    wg: number,
+    wb: number,
+    wa: number,
+    count: number,
+    out: number,
   ): void;
-  resampleAcross(
-    source: number, starts: number, weights: number, taps: number, count: number, out: number,
-  ): void;
+  resampleAcross(source: number, starts: number, weights: number, taps: number, count: number, out: number): void;
   resampleDown(rows: number, weights: number, taps: number, count: number, out: number): void;
   cellSums(
-    tones: number, count: number, u: number, v: number, du: number, dv: number, d: number,
-    c0: number, r0: number, columns: number, sums: number,
+    tones: number,
+    count: number,
+    u: number,
+    v: number,
+    du: number,
+    dv: number,
+    d: number,
+    c0: number,
+    r0: number,
+    columns: number,
+    sums: number,
   ): void;
   cellSpread(
-    means: number, count: number, u: number, v: number, du: number, dv: number, d: number,
-    c0: number, r0: number, columns: number, out: number,
+    means: number,
+    count: number,
+    u: number,
+    v: number,
+    du: number,
+    dv: number,
+    d: number,
+    c0: number,
+    r0: number,
+    columns: number,
+    out: number,
   ): void;
   composeExact(plates: number, count: number, palette: number, width: number, out: number): void;
   composeMean(
-    plates: number, count: number, palette: number, width: number,
-    left: number, scale: number, weight: number, out: number,
+    plates: number,
+    count: number,
+    palette: number,
+    width: number,
+    left: number,
+    scale: number,
+    weight: number,
+    out: number,
   ): void;
 }
 

@@ -5,10 +5,10 @@
  * Accuracy is better than 1e-12 over the ranges used here (checked against Math in the tests).
  */
 
-const HALF_PI_HIGH = 1.57079632673412561417;
-const HALF_PI_LOW = 6.07710050650619224932e-11;
-const LN2_HIGH = 0.693147180369123816490;
-const LN2_LOW = 1.90821492927058770002e-10;
+const HALF_PI_HIGH = 1.5707963267341256;
+const HALF_PI_LOW = 6.077100506506192e-11;
+const LN2_HIGH = 0.6931471803691238;
+const LN2_LOW = 1.9082149292705877e-10;
 
 function sineSeries(r: number): number {
   const s = r * r;

@@ -16,5 +16,9 @@ export function gratingBeat(a: RegularScreen, b: RegularScreen): number {
 
 /** The longest ripple between two square screens, whose rows also run at right angles: in inches. */
 export function squareBeat(a: RegularScreen, b: RegularScreen): number {
-  return Math.max(gratingBeat(a, b), gratingBeat(a, { ...b, angle: b.angle + 90 }), gratingBeat(a, { ...b, angle: b.angle - 90 }));
+  return Math.max(
+    gratingBeat(a, b),
+    gratingBeat(a, { ...b, angle: b.angle + 90 }),
+    gratingBeat(a, { ...b, angle: b.angle - 90 }),
+  );
 }

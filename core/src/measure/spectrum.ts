@@ -22,7 +22,8 @@ function windowed(values: (x: number, y: number) => number, side: number): Squar
   let mean = 0;
   for (let y = 0; y < side; y++) for (let x = 0; x < side; x++) mean += values(x, y);
   mean /= side * side;
-  for (let y = 0; y < side; y++) for (let x = 0; x < side; x++) data[y * side + x] = (values(x, y) - mean) * w[x]! * w[y]!;
+  for (let y = 0; y < side; y++)
+    for (let x = 0; x < side; x++) data[y * side + x] = (values(x, y) - mean) * w[x]! * w[y]!;
   return { side, data };
 }
 
@@ -105,7 +106,11 @@ function strength(rows: Float64Array, ky: number): number {
 function refine(square: Square, kx: number, ky: number): [number, number] {
   let at: [number, number] = [kx, ky];
   for (const step of [0.5, 0.15, 0.03]) {
-    const [left, middle, right] = [-step, 0, step].map((d) => rowWaves(square, at[0] + d)) as [Float64Array, Float64Array, Float64Array];
+    const [left, middle, right] = [-step, 0, step].map((d) => rowWaves(square, at[0] + d)) as [
+      Float64Array,
+      Float64Array,
+      Float64Array,
+    ];
     const mid = strength(middle, at[1]);
     const vertex = (low: number, high: number) => {
       const bend = low - 2 * mid + high;
@@ -129,7 +134,10 @@ const LONGEST_WAVE = 6;
  * length, so that a picture's own broad shapes do not win over the screen.
  */
 export function spectrumPeak(
-  value: (x: number, y: number) => number, width: number, height: number, largest = 1024,
+  value: (x: number, y: number) => number,
+  width: number,
+  height: number,
+  largest = 1024,
 ): SpectrumPeak | null {
   let side = largest;
   while (side > Math.min(width, height)) side /= 2;

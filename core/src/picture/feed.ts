@@ -112,8 +112,16 @@ function resampled(kernels: Kernels, source: PictureSource, at: Placement, part:
       low = Math.min(low, across.starts[k]!);
       high = Math.max(high, across.starts[k]! + across.count);
     }
-    const starts = loadTable(kernels, 'tap-starts', across.starts.slice(across.first, across.last).map((s) => s - low));
-    const weights = loadTable(kernels, 'tap-weights', across.weights.subarray(across.first * across.count, across.last * across.count));
+    const starts = loadTable(
+      kernels,
+      'tap-starts',
+      across.starts.slice(across.first, across.last).map((s) => s - low),
+    );
+    const weights = loadTable(
+      kernels,
+      'tap-weights',
+      across.weights.subarray(across.first * across.count, across.last * across.count),
+    );
     const rowBytes = (width * 2 + 31) & ~15;
     const ring = kernels.scratch('tap-rows', rowBytes * down.count);
     const source16 = kernels.scratch('source-light', (high - low) * 2);
@@ -131,7 +139,14 @@ function resampled(kernels: Kernels, source: PictureSource, at: Placement, part:
         const slot = y % down.count;
         if (held[slot] !== y) {
           light(source.read(y, 1), low, high - low, source16.ptr);
-          kernels.run.resampleAcross(source16.ptr, starts.ptr, weights.ptr, across.count, width, ring.ptr + slot * rowBytes);
+          kernels.run.resampleAcross(
+            source16.ptr,
+            starts.ptr,
+            weights.ptr,
+            across.count,
+            width,
+            ring.ptr + slot * rowBytes,
+          );
           held[slot] = y;
         }
         kernels.u32(pointers)[t] = ring.ptr + slot * rowBytes;
@@ -145,9 +160,7 @@ function resampled(kernels: Kernels, source: PictureSource, at: Placement, part:
 }
 
 /** A reader for one part of a picture laid on the sheet. Outside the picture there is white. */
-export function createFeedReader(
-  kernels: Kernels, source: PictureSource, at: Placement, part: FeedPart,
-): FeedReader {
+export function createFeedReader(kernels: Kernels, source: PictureSource, at: Placement, part: FeedPart): FeedReader {
   const onPixels = at.scale === 1 && Number.isInteger(at.left) && Number.isInteger(at.top);
   if (!onPixels) return resampled(kernels, source, at, part);
   if (source.channels === 1 && part !== 'alpha') return copyGrey(source, at);

@@ -79,7 +79,19 @@ export function createCellMeans(options: CellMeansOptions): (area: Area) => Uint
     kernels.f64(output).fill(0, 0, length);
     for (let k = 0; k < rowsOf(area); k++) {
       const { u, v } = latticeOf(at, area.x, area.y + k * step);
-      kernels.run.cellSums(input.ptr + k * area.width * 2, area.width, u, v, du, dv, at.unit, box.c0, box.r0, box.columns, output.ptr);
+      kernels.run.cellSums(
+        input.ptr + k * area.width * 2,
+        area.width,
+        u,
+        v,
+        du,
+        dv,
+        at.unit,
+        box.c0,
+        box.r0,
+        box.columns,
+        output.ptr,
+      );
     }
     const made = { ...box, sums: kernels.f64(output).slice(0, length) };
     if (blocks.size >= MOST_BLOCKS) blocks.delete(blocks.keys().next().value!);
@@ -126,7 +138,19 @@ export function createCellMeans(options: CellMeansOptions): (area: Area) => Uint
     const output = kernels.scratch('cell-codes', area.width * rows * 2);
     for (let k = 0; k < rows; k++) {
       const { u, v } = latticeOf(at, area.x, area.y + k * area.step);
-      kernels.run.cellSpread(means.ptr, area.width, u, v, du, dv, at.unit, box.c0, box.r0, box.columns, output.ptr + k * area.width * 2);
+      kernels.run.cellSpread(
+        means.ptr,
+        area.width,
+        u,
+        v,
+        du,
+        dv,
+        at.unit,
+        box.c0,
+        box.r0,
+        box.columns,
+        output.ptr + k * area.width * 2,
+      );
     }
     return kernels.u16(output).slice(0, area.width * rows);
   };

@@ -23,7 +23,10 @@ export function lpiOf(frequency: Frequency, ppi: number, sheetPixels: number): n
 
 /** The same frequency expressed in another unit. */
 export function convertFrequency(
-  frequency: Frequency, per: Frequency['per'], ppi: number, sheetPixels: number,
+  frequency: Frequency,
+  per: Frequency['per'],
+  ppi: number,
+  sheetPixels: number,
 ): Frequency {
   const pitch = pitchOf(frequency, ppi, sheetPixels);
   const value = {

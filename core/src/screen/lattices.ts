@@ -4,6 +4,4 @@ export interface LatticeKind {
   readonly about: string;
 }
 
-export const LATTICES: readonly LatticeKind[] = [
-  { name: 'square', about: 'Rows and columns at right angles.' },
-];
+export const LATTICES: readonly LatticeKind[] = [{ name: 'square', about: 'Rows and columns at right angles.' }];

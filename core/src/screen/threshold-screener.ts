@@ -11,7 +11,12 @@ export interface ToneTables {
 
 /** Compares rows of codes with a wide tile. */
 export type TileComparer = (
-  x: number, y: number, step: number, width: number, rows: number, codes: Uint8Array | Uint16Array,
+  x: number,
+  y: number,
+  step: number,
+  width: number,
+  rows: number,
+  codes: Uint8Array | Uint16Array,
 ) => Bitmap;
 
 /** Loads a wide tile into kernel memory and compares rows with it. */
@@ -32,7 +37,14 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
     const output = kernels.scratch('bits', rowBytes * rows + 16);
     for (let k = 0; k < rows; k++) {
       const { row, column } = tilePlace(wide, x, y + k * step);
-      run(input.ptr + k * width * size, block.ptr + row * wide.stride * size, wide.period, column, width, output.ptr + k * rowBytes);
+      run(
+        input.ptr + k * width * size,
+        block.ptr + row * wide.stride * size,
+        wide.period,
+        column,
+        width,
+        output.ptr + k * rowBytes,
+      );
     }
     const bits = kernels.u8(output);
     for (let k = 0; k < rows; k++) {
@@ -46,7 +58,9 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
 
 /** A screener for a compiled tile: ink where the tone of a pixel exceeds the threshold under it. */
 export function thresholdScreener(
-  kernels: Kernels, tile: ThresholdTile, tables: ToneTables,
+  kernels: Kernels,
+  tile: ThresholdTile,
+  tables: ToneTables,
 ): Screener & { release(): void } {
   const comparers = new Map<8 | 16, ReturnType<typeof tileComparer>>();
   const comparerOf = (depth: 8 | 16) => {

@@ -30,7 +30,12 @@ function countMarks(ink: (x: number, y: number) => number, side: number): number
     while (stack.length > 0) {
       const p = stack.pop()!;
       const [x, y] = [p % side, Math.floor(p / side)];
-      for (const [u, v] of [[x + 1, y], [x - 1, y], [x, y + 1], [x, y - 1]] as const) {
+      for (const [u, v] of [
+        [x + 1, y],
+        [x - 1, y],
+        [x, y + 1],
+        [x, y - 1],
+      ] as const) {
         const q = v * side + u;
         if (u < 0 || v < 0 || u >= side || v >= side || seen[q] || !ink(u, v)) continue;
         seen[q] = 1;

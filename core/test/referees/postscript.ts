@@ -26,7 +26,12 @@ function readPbm(bytes: Buffer): Bitmap {
 
 /** Plates of flat tones made by a PostScript interpreter: a square page of `side` pixels for each grey 0..1. */
 export function interpreterPlates(
-  spot: string, lpi: number, angle: number, ppi: number, side: number, tones: readonly number[],
+  spot: string,
+  lpi: number,
+  angle: number,
+  ppi: number,
+  side: number,
+  tones: readonly number[],
 ): Bitmap[] {
   const folder = mkdtempSync(join(tmpdir(), 'plates-'));
   try {
@@ -35,10 +40,20 @@ export function interpreterPlates(
       (tone) => `${lpi} ${angle} ${POSTSCRIPT_SPOTS[spot]} setscreen {} settransfer
 ${1 - tone} setgray 0 0 ${points} ${points} rectfill showpage`,
     );
-    writeFileSync(join(folder, 'in.ps'), `%!PS\n<< /PageSize [${points} ${points}] >> setpagedevice\n${pages.join('\n')}\n`);
+    writeFileSync(
+      join(folder, 'in.ps'),
+      `%!PS\n<< /PageSize [${points} ${points}] >> setpagedevice\n${pages.join('\n')}\n`,
+    );
     execFileSync('gs', [
-      '-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=pbmraw', `-r${ppi}`, `-g${side}x${side}`,
-      `-sOutputFile=${join(folder, 'out-%03d.pbm')}`, join(folder, 'in.ps'),
+      '-q',
+      '-dNOPAUSE',
+      '-dBATCH',
+      '-dSAFER',
+      '-sDEVICE=pbmraw',
+      `-r${ppi}`,
+      `-g${side}x${side}`,
+      `-sOutputFile=${join(folder, 'out-%03d.pbm')}`,
+      join(folder, 'in.ps'),
     ]);
     return tones.map((_, k) => readPbm(readFileSync(join(folder, `out-${String(k + 1).padStart(3, '0')}.pbm`))));
   } finally {

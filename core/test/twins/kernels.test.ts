@@ -20,27 +20,33 @@ const seeds = fc.integer({ min: 1, max: 2 ** 31 });
 describe('kernels and their plain twins agree', () => {
   test('threshold rows, 16 and 8 bits, any length, period and start', () => {
     fc.assert(
-      fc.property(seeds, fc.integer({ min: 1, max: 700 }), fc.integer({ min: 16, max: 200 }), fc.nat(), (seed, count, period, from) => {
-        for (const bits of [16, 8] as const) {
-          const most = 2 ** bits - 1;
-          const codes = fill(seed, count + 16, most);
-          const limits = fill(seed + 1, period, most);
-          const wide = [...limits, ...Array.from({ length: 16 }, (_, k) => limits[k % period]!)];
-          const start = from % period;
-          const [a, b, out] = ['a', 'b', 'out'].map((n) => kernels.scratch(n, 4096)) as [never, never, never];
-          const view = bits === 16 ? kernels.u16 : kernels.u8;
-          view(a).set(codes);
-          view(b).set(wide);
-          const ptr = (block: { ptr: number }) => block.ptr;
-          (bits === 16 ? run.threshold16 : run.threshold8)(ptr(a), ptr(b), period, start, count, ptr(out));
-          const bytes = kernels.u8(out);
-          for (let x = 0; x < count; x++) {
-            const expected = codes[x]! < limits[(start + x) % period]! ? 1 : 0;
-            if (((bytes[x >> 3]! >> (7 - (x & 7))) & 1) !== expected) return false;
+      fc.property(
+        seeds,
+        fc.integer({ min: 1, max: 700 }),
+        fc.integer({ min: 16, max: 200 }),
+        fc.nat(),
+        (seed, count, period, from) => {
+          for (const bits of [16, 8] as const) {
+            const most = 2 ** bits - 1;
+            const codes = fill(seed, count + 16, most);
+            const limits = fill(seed + 1, period, most);
+            const wide = [...limits, ...Array.from({ length: 16 }, (_, k) => limits[k % period]!)];
+            const start = from % period;
+            const [a, b, out] = ['a', 'b', 'out'].map((n) => kernels.scratch(n, 4096)) as [never, never, never];
+            const view = bits === 16 ? kernels.u16 : kernels.u8;
+            view(a).set(codes);
+            view(b).set(wide);
+            const ptr = (block: { ptr: number }) => block.ptr;
+            (bits === 16 ? run.threshold16 : run.threshold8)(ptr(a), ptr(b), period, start, count, ptr(out));
+            const bytes = kernels.u8(out);
+            for (let x = 0; x < count; x++) {
+              const expected = codes[x]! < limits[(start + x) % period]! ? 1 : 0;
+              if (((bytes[x >> 3]! >> (7 - (x & 7))) & 1) !== expected) return false;
+            }
           }
-        }
-        return true;
-      }),
+          return true;
+        },
+      ),
       { numRuns: 200 },
     );
   });
@@ -52,7 +58,13 @@ describe('kernels and their plain twins agree', () => {
         const starts = fill(seed + 1, count, count);
         const weights = fill(seed + 2, count * taps, Math.floor(16384 / taps));
         const blocks = ['s', 't', 'w', 'o', 'p'].map((n) => kernels.scratch(`r${n}`, 8192));
-        const [s, t, w, o, p] = blocks as [(typeof blocks)[0], (typeof blocks)[0], (typeof blocks)[0], (typeof blocks)[0], (typeof blocks)[0]];
+        const [s, t, w, o, p] = blocks as [
+          (typeof blocks)[0],
+          (typeof blocks)[0],
+          (typeof blocks)[0],
+          (typeof blocks)[0],
+          (typeof blocks)[0],
+        ];
         kernels.u16(s).set(source);
         kernels.i32(t).set(starts);
         kernels.i32(w).set(weights);
@@ -78,33 +90,43 @@ describe('kernels and their plain twins agree', () => {
 
   test('the mean of plate pixels under display pixels, at any scale and offset', () => {
     fc.assert(
-      fc.property(seeds, fc.integer({ min: 1, max: 300 }), fc.double({ min: 0.04, max: 1, noNaN: true }), fc.double({ min: 0, max: 3, noNaN: true }), (seed, width, scale, left) => {
-        const plates = [fill(seed, 48, 255), fill(seed + 1, 48, 255)];
-        const colours = fill(seed + 2, 16, 1000).map((v) => v / 1000);
-        const rows = plates.map((bytes, k) => {
-          const block = kernels.scratch(`plate${k}`, 64);
-          kernels.u8(block).set(bytes);
-          return block.ptr;
-        });
-        const [pointers, palette, out] = ['pp', 'pal', 'acc'].map((n) => kernels.scratch(n, 16384)) as [never, never, never];
-        const at = (b: { ptr: number }) => b.ptr;
-        kernels.u32(pointers).set(rows);
-        kernels.f32(palette).set(colours);
-        kernels.f32(out).fill(0);
-        run.composeMean(at(pointers), 2, at(palette), width, left, scale, 1, at(out));
-        const expected = new Float64Array(4 * 400);
-        for (let x = 0; x < width; x++) {
-          const code = plates.reduce((c, bytes, k) => c | (((bytes[x >> 3]! >> (7 - (x & 7))) & 1) << k), 0);
-          for (let d = 0; d < 400; d++) {
-            const a = Math.max(d, left + x * scale);
-            const b = Math.min(d + 1, left + (x + 1) * scale);
-            if (b <= a) continue;
-            for (let c = 0; c < 4; c++) expected[4 * d + c]! += (colours[4 * code + c]! * (b - a)) / scale;
+      fc.property(
+        seeds,
+        fc.integer({ min: 1, max: 300 }),
+        fc.double({ min: 0.04, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 3, noNaN: true }),
+        (seed, width, scale, left) => {
+          const plates = [fill(seed, 48, 255), fill(seed + 1, 48, 255)];
+          const colours = fill(seed + 2, 16, 1000).map((v) => v / 1000);
+          const rows = plates.map((bytes, k) => {
+            const block = kernels.scratch(`plate${k}`, 64);
+            kernels.u8(block).set(bytes);
+            return block.ptr;
+          });
+          const [pointers, palette, out] = ['pp', 'pal', 'acc'].map((n) => kernels.scratch(n, 16384)) as [
+            never,
+            never,
+            never,
+          ];
+          const at = (b: { ptr: number }) => b.ptr;
+          kernels.u32(pointers).set(rows);
+          kernels.f32(palette).set(colours);
+          kernels.f32(out).fill(0);
+          run.composeMean(at(pointers), 2, at(palette), width, left, scale, 1, at(out));
+          const expected = new Float64Array(4 * 400);
+          for (let x = 0; x < width; x++) {
+            const code = plates.reduce((c, bytes, k) => c | (((bytes[x >> 3]! >> (7 - (x & 7))) & 1) << k), 0);
+            for (let d = 0; d < 400; d++) {
+              const a = Math.max(d, left + x * scale);
+              const b = Math.min(d + 1, left + (x + 1) * scale);
+              if (b <= a) continue;
+              for (let c = 0; c < 4; c++) expected[4 * d + c]! += (colours[4 * code + c]! * (b - a)) / scale;
+            }
           }
-        }
-        const sums = kernels.f32(out);
-        return expected.every((v, k) => Math.abs(v - sums[k]!) < 1e-3 * (1 + v));
-      }),
+          const sums = kernels.f32(out);
+          return expected.every((v, k) => Math.abs(v - sums[k]!) < 1e-3 * (1 + v));
+        },
+      ),
       { numRuns: 200 },
     );
   });

@@ -1,44 +1,19 @@
 import sharp from 'sharp';
 import { random } from '../random.ts';
+import { brush, type Point, stroke } from './brush.ts';
 
 const WIDE = 1000;
 const HIGH = 1200;
 
-type Point = readonly [number, number];
-
-/** A curve through points, sampled closely. */
-function curve(points: readonly Point[]): Point[] {
-  const out: Point[] = [];
-  for (let k = 0; k < points.length - 1; k++) {
-    const [a, b, c, d] = [points[Math.max(0, k - 1)]!, points[k]!, points[k + 1]!, points[Math.min(points.length - 1, k + 2)]!];
-    for (let s = 0; s < 16; s++) {
-      const t = s / 16;
-      const at = (i: 0 | 1) => 0.5 * (2 * b[i] + (c[i] - a[i]) * t + (2 * a[i] - 5 * b[i] + 4 * c[i] - d[i]) * t * t + (3 * b[i] - a[i] - 3 * c[i] + d[i]) * t ** 3);
-      out.push([at(0), at(1)]);
-    }
-  }
-  out.push(points.at(-1)!);
-  return out;
-}
-
-/** A brush stroke: thin at its ends, full in its middle, as one closed outline. */
-function stroke(points: readonly Point[], width: number): string {
-  const line = curve(points);
-  const left: string[] = [];
-  const right: string[] = [];
-  line.forEach(([x, y], k) => {
-    const [px, py] = line[Math.max(0, k - 1)]!;
-    const [nx, ny] = line[Math.min(line.length - 1, k + 1)]!;
-    const length = Math.hypot(nx - px, ny - py) || 1;
-    const w = (width / 2) * (0.12 + 0.88 * Math.sin((Math.PI * k) / (line.length - 1)) ** 0.7);
-    const [ox, oy] = [(-(ny - py) / length) * w, ((nx - px) / length) * w];
-    left.push(`${(x + ox).toFixed(1)} ${(y + oy).toFixed(1)}`);
-    right.unshift(`${(x - ox).toFixed(1)} ${(y - oy).toFixed(1)}`);
-  });
-  return `<path d="M${[...left, ...right].join('L')}z"/>`;
-}
-
-function hatching(x: number, y: number, width: number, rows: number, gap: number, lean: number, next: () => number): string {
+function hatching(
+  x: number,
+  y: number,
+  width: number,
+  rows: number,
+  gap: number,
+  lean: number,
+  next: () => number,
+): string {
   return Array.from({ length: rows }, (_, k) => {
     const from: Point = [x + lean * k + next() * 6, y + gap * k];
     const to: Point = [x + width - lean * k * 0.3 - next() * 30, y + gap * k - 16 + next() * 5];
@@ -48,28 +23,103 @@ function hatching(x: number, y: number, width: number, rows: number, gap: number
 
 function lines(): string {
   const next = random(31);
-  const kite = stroke([[690, 90], [810, 250]], 9) + stroke([[810, 250], [640, 420]], 9) + stroke([[640, 420], [560, 220]], 9) + stroke([[560, 220], [690, 90]], 9) + stroke([[690, 90], [640, 420]], 5) + stroke([[560, 220], [810, 250]], 5);
-  const tail = stroke([[640, 420], [600, 480], [670, 530], [620, 600], [690, 650]], 7) + [[610, 482], [655, 545], [640, 612]].map(([x, y]) => stroke([[x! - 22, y! - 12], [x! + 22, y! + 12]], 11) + stroke([[x! - 22, y! + 12], [x! + 22, y! - 12]], 11)).join('');
-  const string = stroke([[685, 240], [560, 520], [430, 690], [352, 742]], 4);
-  const head = stroke([[232, 690], [214, 730], [226, 776], [262, 800], [300, 790], [322, 752], [314, 706], [276, 680], [232, 690]], 9);
-  const hair = stroke([[222, 716], [190, 690], [200, 640], [262, 634], [318, 660], [330, 704]], 20) + hatching(214, 668, 100, 5, 9, 2, next);
-  const face = stroke([[286, 722], [298, 728]], 7) + stroke([[258, 722], [268, 720]], 6) + stroke([[282, 734], [290, 752], [278, 756]], 5) + stroke([[262, 772], [280, 779], [296, 770]], 6);
-  const coat = stroke([[242, 800], [176, 850], [150, 960], [132, 1090]], 11) + stroke([[288, 800], [330, 840], [344, 940], [352, 1090]], 11) + stroke([[132, 1090], [240, 1112], [352, 1090]], 10) + stroke([[262, 806], [258, 950], [250, 1100]], 5);
-  const arm = stroke([[300, 812], [350, 800], [372, 760], [356, 738]], 12) + stroke([[338, 868], [392, 830], [398, 760], [372, 732]], 9) + stroke([[356, 738], [364, 722], [378, 732]], 8) + stroke([[178, 850], [150, 900], [168, 960], [206, 968]], 10);
-  const scarf = stroke([[236, 800], [264, 818], [300, 802]], 16) + stroke([[240, 806], [180, 800], [120, 832], [60, 812]], 13) + stroke([[244, 818], [186, 824], [130, 858], [76, 846]], 9);
-  const legs = stroke([[190, 1100], [184, 1150], [176, 1186]], 12) + stroke([[300, 1098], [312, 1150], [318, 1186]], 12) + stroke([[160, 1188], [200, 1190]], 13) + stroke([[304, 1188], [350, 1190]], 13);
-  const ground = stroke([[20, 1150], [300, 1176], [620, 1130], [980, 1164]], 10) + hatching(420, 1150, 380, 5, 9, 12, next) + hatching(30, 1168, 130, 3, 9, 6, next);
-  const hills = stroke([[480, 1020], [620, 950], [760, 985], [900, 930], [990, 955]], 6) + stroke([[420, 1080], [600, 1030], [800, 1052], [990, 1010]], 7);
-  const wind = [[80, 330], [120, 470], [420, 120], [330, 560], [790, 560]].map(([x, y]) => stroke([[x!, y!], [x! + 70, y! - 22], [x! + 150, y! + 4], [x! + 190, y! - 26]], 4)).join('');
+  const kite =
+    brush('690,90 810,250', 9) +
+    brush('810,250 640,420', 9) +
+    brush('640,420 560,220', 9) +
+    brush('560,220 690,90', 9) +
+    brush('690,90 640,420', 5) +
+    brush('560,220 810,250', 5);
+  const tail =
+    brush('640,420 600,480 670,530 620,600 690,650', 7) +
+    [
+      [610, 482],
+      [655, 545],
+      [640, 612],
+    ]
+      .map(
+        ([x, y]) =>
+          stroke(
+            [
+              [x! - 22, y! - 12],
+              [x! + 22, y! + 12],
+            ],
+            11,
+          ) +
+          stroke(
+            [
+              [x! - 22, y! + 12],
+              [x! + 22, y! - 12],
+            ],
+            11,
+          ),
+      )
+      .join('');
+  const string = brush('685,240 560,520 430,690 352,742', 4);
+  const head = brush('232,690 214,730 226,776 262,800 300,790 322,752 314,706 276,680 232,690', 9);
+  const hair = brush('222,716 190,690 200,640 262,634 318,660 330,704', 20) + hatching(214, 668, 100, 5, 9, 2, next);
+  const face =
+    brush('286,722 298,728', 7) +
+    brush('258,722 268,720', 6) +
+    brush('282,734 290,752 278,756', 5) +
+    brush('262,772 280,779 296,770', 6);
+  const coat =
+    brush('242,800 176,850 150,960 132,1090', 11) +
+    brush('288,800 330,840 344,940 352,1090', 11) +
+    brush('132,1090 240,1112 352,1090', 10) +
+    brush('262,806 258,950 250,1100', 5);
+  const arm =
+    brush('300,812 350,800 372,760 356,738', 12) +
+    brush('338,868 392,830 398,760 372,732', 9) +
+    brush('356,738 364,722 378,732', 8) +
+    brush('178,850 150,900 168,960 206,968', 10);
+  const scarf =
+    brush('236,800 264,818 300,802', 16) +
+    brush('240,806 180,800 120,832 60,812', 13) +
+    brush('244,818 186,824 130,858 76,846', 9);
+  const legs =
+    brush('190,1100 184,1150 176,1186', 12) +
+    brush('300,1098 312,1150 318,1186', 12) +
+    brush('160,1188 200,1190', 13) +
+    brush('304,1188 350,1190', 13);
+  const ground =
+    brush('20,1150 300,1176 620,1130 980,1164', 10) +
+    hatching(420, 1150, 380, 5, 9, 12, next) +
+    hatching(30, 1168, 130, 3, 9, 6, next);
+  const hills = brush('480,1020 620,950 760,985 900,930 990,955', 6) + brush('420,1080 600,1030 800,1052 990,1010', 7);
+  const wind = [
+    [80, 330],
+    [120, 470],
+    [420, 120],
+    [330, 560],
+    [790, 560],
+  ]
+    .map(([x, y]) =>
+      stroke(
+        [
+          [x!, y!],
+          [x! + 70, y! - 22],
+          [x! + 150, y! + 4],
+          [x! + 190, y! - 26],
+        ],
+        4,
+      ),
+    )
+    .join('');
   const shade = hatching(150, 930, 90, 15, 11, 0, next) + hatching(576, 250, 70, 9, 11, 6, next);
   return kite + tail + string + head + hair + face + coat + arm + scarf + legs + ground + hills + wind + shade;
 }
 
-const svg = (body: string): Buffer => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="3000" height="3600" viewBox="0 0 ${WIDE} ${HIGH}">${body}</svg>`);
+const svg = (body: string): Buffer =>
+  Buffer.from(
+    `<svg xmlns="http://www.w3.org/2000/svg" width="3000" height="3600" viewBox="0 0 ${WIDE} ${HIGH}">${body}</svg>`,
+  );
 
 /** An inked drawing of a child and a kite: brush strokes on nothing. PNG with alpha. */
 export function makeFlyerLines(): Promise<Buffer> {
-  return sharp(svg(`<g fill="#14110f">${lines()}</g>`)).png().toBuffer();
+  return sharp(svg(`<g fill="#14110f">${lines()}</g>`))
+    .png()
+    .toBuffer();
 }
 
 /** Tones to lay under the drawing: a wide sky, the kite, the coat, the ground. Grey PNG. */

@@ -33,14 +33,22 @@ function sky(x: number, y: number): Rgb {
 
 /** Height of a range of hills over the horizon, in shares of the picture. */
 function hill(x: number, which: number): number {
-  return (0.03 + 0.055 * which) * fractal(hillNoise, x * (4 + 3 * which) + which * 40, which, 4) * smooth(-0.1 + 0.35 * which, 0.9, x * (which === 0 ? 1 : 1.15));
+  return (
+    (0.03 + 0.055 * which) *
+    fractal(hillNoise, x * (4 + 3 * which) + which * 40, which, 4) *
+    smooth(-0.1 + 0.35 * which, 0.9, x * (which === 0 ? 1 : 1.15))
+  );
 }
 
 function land(x: number, y: number): Rgb {
   const far = HORIZON - hill(x, 1) - 0.006;
   const near = HORIZON - hill(x, 2) * 0.6 + 0.004;
   let colour = sky(x, y);
-  colour = mix(colour, mix([0.5, 0.36, 0.44], [0.86, 0.58, 0.45], Math.exp(-Math.abs(x - SUN.x) * 3)), 0.85 * smooth(0, 0.0012, y - far));
+  colour = mix(
+    colour,
+    mix([0.5, 0.36, 0.44], [0.86, 0.58, 0.45], Math.exp(-Math.abs(x - SUN.x) * 3)),
+    0.85 * smooth(0, 0.0012, y - far),
+  );
   return mix(colour, [0.22, 0.17, 0.26], 0.9 * smooth(0, 0.0009, y - near));
 }
 

@@ -18,7 +18,8 @@ function houses(next: () => number): string {
     for (let wy = base - h + 12; wy < base - 16; wy += 17) {
       for (let wx = x + w * 0.24; wx < x + w - 9; wx += 13) {
         const bright = next();
-        if (bright < 0.72) out += `<rect x="${wx}" y="${wy}" width="6" height="8.500" fill="${bright < 0.34 ? '#ffce6b' : bright < 0.5 ? '#f6a24e' : '#2a2230'}"/>`;
+        if (bright < 0.72)
+          out += `<rect x="${wx}" y="${wy}" width="6" height="8.500" fill="${bright < 0.34 ? '#ffce6b' : bright < 0.5 ? '#f6a24e' : '#2a2230'}"/>`;
       }
     }
     x += w + next() * 6;
@@ -29,21 +30,41 @@ function houses(next: () => number): string {
 function boat(x: number, y: number, s: number, hull: string, sail: string | null): string {
   const at = (dx: number, dy: number) => `${x + dx * s} ${y + dy * s}`;
   const mast = `<path d="M${at(4, 0)}L${at(6, -88)}M${at(6, -80)}L${at(-44, -4)}M${at(6, -80)}L${at(52, -6)}" stroke="#1b141c" stroke-width="${1.6 * s}" fill="none"/>`;
-  const cloth = sail ? `<path d="M${at(8, -80)}C${at(40, -56)} ${at(46, -28)} ${at(48, -12)}L${at(8, -10)}z" fill="${sail}"/><path d="M${at(8, -80)}C${at(20, -50)} ${at(22, -28)} ${at(22, -11)}L${at(8, -10)}z" fill="#000" opacity=".14"/>` : '';
+  const cloth = sail
+    ? `<path d="M${at(8, -80)}C${at(40, -56)} ${at(46, -28)} ${at(48, -12)}L${at(8, -10)}z" fill="${sail}"/><path d="M${at(8, -80)}C${at(20, -50)} ${at(22, -28)} ${at(22, -11)}L${at(8, -10)}z" fill="#000" opacity=".14"/>`
+    : '';
   const body = `<path d="M${at(-56, -2)}C${at(-40, 6)} ${at(34, 6)} ${at(60, -8)}C${at(54, 14)} ${at(40, 18)} ${at(-34, 18)}C${at(-46, 16)} ${at(-52, 8)} ${at(-56, -2)}z" fill="${hull}"/><path d="M${at(-56, -2)}C${at(-40, 6)} ${at(34, 6)} ${at(60, -8)}l0 ${3 * s}C${at(34, 10)} ${at(-40, 10)} ${at(-55, 2)}z" fill="#f3d9b0" opacity=".75"/><rect x="${x - 26 * s}" y="${y - 15 * s}" width="${24 * s}" height="${14 * s}" fill="#d8b48a"/><rect x="${x - 22 * s}" y="${y - 12 * s}" width="${6 * s}" height="${6 * s}" fill="#3a2c33"/>`;
   const mirror = `<g opacity=".42" filter="url(#soft)"><path d="M${at(-52, 18)}L${at(50, 18)}L${at(34, 46)}L${at(-36, 44)}z" fill="${hull}"/>${sail ? `<path d="M${at(8, 24)}L${at(40, 24)}L${at(10, 70)}z" fill="${sail}"/>` : ''}</g>`;
   return mirror + mast + cloth + body;
 }
 
 /** A kite of four cloths, its spars, tail and line down to a hand. */
-function kite(x: number, y: number, s: number, turn: number, light: string, dark: string, hand: readonly [number, number]): string {
+function kite(
+  x: number,
+  y: number,
+  s: number,
+  turn: number,
+  light: string,
+  dark: string,
+  hand: readonly [number, number],
+): string {
   const a = (turn * Math.PI) / 180;
-  const p = (dx: number, dy: number) => [x + (dx * Math.cos(a) - dy * Math.sin(a)) * s, y + (dx * Math.sin(a) + dy * Math.cos(a)) * s] as const;
-  const t = (dx: number, dy: number) => p(dx, dy).map((v) => v.toFixed(2)).join(' ');
+  const p = (dx: number, dy: number) =>
+    [x + (dx * Math.cos(a) - dy * Math.sin(a)) * s, y + (dx * Math.sin(a) + dy * Math.cos(a)) * s] as const;
+  const t = (dx: number, dy: number) =>
+    p(dx, dy)
+      .map((v) => v.toFixed(2))
+      .join(' ');
   const [kx, ky] = p(0, 8);
   const line = `<path d="M${kx} ${ky}Q${(kx + hand[0]) / 2 - 30} ${(ky + hand[1]) / 2 + 90} ${hand[0]} ${hand[1]}" stroke="#241a22" stroke-width=".8" fill="none"/>`;
-  const tail = `<path d="M${t(0, 78)}C${t(-30, 110)} ${t(34, 130)} ${t(0, 165)}S${t(30, 215)} ${t(-8, 240)}" stroke="${dark}" stroke-width="${3.4 * s}" fill="none" stroke-linecap="round"/>` +
-    [112, 148, 190, 228].map((d, k) => `<path d="M${t(-14, d - 7)}L${t(14, d + 7)}L${t(14, d - 7)}L${t(-14, d + 7)}z" fill="${k % 2 ? light : '#f7e3b4'}"/>`).join('');
+  const tail =
+    `<path d="M${t(0, 78)}C${t(-30, 110)} ${t(34, 130)} ${t(0, 165)}S${t(30, 215)} ${t(-8, 240)}" stroke="${dark}" stroke-width="${3.4 * s}" fill="none" stroke-linecap="round"/>` +
+    [112, 148, 190, 228]
+      .map(
+        (d, k) =>
+          `<path d="M${t(-14, d - 7)}L${t(14, d + 7)}L${t(14, d - 7)}L${t(-14, d + 7)}z" fill="${k % 2 ? light : '#f7e3b4'}"/>`,
+      )
+      .join('');
   const cloth = `<path d="M${t(0, -62)}L${t(44, 0)}L${t(0, 0)}z" fill="${light}"/><path d="M${t(0, -62)}L${t(-44, 0)}L${t(0, 0)}z" fill="${dark}"/><path d="M${t(-44, 0)}L${t(0, 78)}L${t(0, 0)}z" fill="${light}"/><path d="M${t(44, 0)}L${t(0, 78)}L${t(0, 0)}z" fill="${dark}"/>`;
   const shine = `<path d="M${t(0, -62)}L${t(44, 0)}L${t(0, 78)}L${t(-44, 0)}z" fill="url(#shine)"/>`;
   const spars = `<path d="M${t(0, -62)}L${t(0, 78)}M${t(-44, 0)}L${t(44, 0)}" stroke="#2b1d1c" stroke-width="${1.4 * s}"/>`;
@@ -51,7 +72,14 @@ function kite(x: number, y: number, s: number, turn: number, light: string, dark
 }
 
 /** A figure of rounded, shaded forms, seen from behind against the light, one arm up to a kite's line. */
-function figure(x: number, y: number, s: number, coat: string, scarf: string, flip: 1 | -1): { shape: string; hand: readonly [number, number] } {
+function figure(
+  x: number,
+  y: number,
+  s: number,
+  coat: string,
+  scarf: string,
+  flip: 1 | -1,
+): { shape: string; hand: readonly [number, number] } {
   const at = (dx: number, dy: number) => `${(x + dx * s * flip).toFixed(2)} ${(y + dy * s).toFixed(2)}`;
   const hand = [x + 27 * s * flip, y - 113 * s] as const;
   const shape = `<ellipse cx="${x - 24 * s}" cy="${y + 2 * s}" rx="${52 * s}" ry="${7 * s}" fill="#120d16" opacity=".5" filter="url(#soft)"/>

@@ -60,7 +60,8 @@ function spoolAt(o: Vector, d: Vector): { t: number; normal: Vector } | null {
   if (h < 0) return null;
   const side = (-b - Math.sqrt(h)) / a;
   const y = o[1] + d[1] * side;
-  if (side > 1e-3 && y > 0 && y < SPOOL.height) return { t: side, normal: [(x + d[0] * side) / SPOOL.radius, 0, (z + d[2] * side) / SPOOL.radius] };
+  if (side > 1e-3 && y > 0 && y < SPOOL.height)
+    return { t: side, normal: [(x + d[0] * side) / SPOOL.radius, 0, (z + d[2] * side) / SPOOL.radius] };
   const top = (SPOOL.height - o[1]) / d[1];
   const [tx, tz] = [x + d[0] * top, z + d[2] * top];
   return top > 1e-3 && tx * tx + tz * tz < SPOOL.radius * SPOOL.radius ? { t: top, normal: [0, 1, 0] } : null;
@@ -78,12 +79,19 @@ function nearest(o: Vector, d: Vector): Hit | null {
   const floor = -o[1] / d[1];
   if (floor > 1e-3) {
     const p = add(o, d, floor);
-    const cloth = 0.62 + 0.16 * fractal(grainNoise, p[0] * 9, p[2] * 9, 4) + 0.05 * Math.sin(p[0] * 40) * Math.sin(p[2] * 40);
+    const cloth =
+      0.62 + 0.16 * fractal(grainNoise, p[0] * 9, p[2] * 9, 4) + 0.05 * Math.sin(p[0] * 40) * Math.sin(p[2] * 40);
     best = { t: floor, normal: [0, 1, 0], colour: [cloth, cloth * 0.95, cloth * 0.87], gloss: 0 };
   }
   for (const ball of BALLS) {
     const t = ballAt(o, d, ball);
-    if (t > 0 && (!best || t < best.t)) best = { t, normal: add([0, 0, 0], add(add(o, d, t), ball.centre, -1), 1 / ball.radius), colour: ball.colour, gloss: ball.gloss };
+    if (t > 0 && (!best || t < best.t))
+      best = {
+        t,
+        normal: add([0, 0, 0], add(add(o, d, t), ball.centre, -1), 1 / ball.radius),
+        colour: ball.colour,
+        gloss: ball.gloss,
+      };
   }
   const spool = spoolAt(o, d);
   if (spool && (!best || spool.t < best.t)) best = { ...spool, colour: spoolColour(add(o, d, spool.t)), gloss: 0.12 };
@@ -112,7 +120,9 @@ function light(o: Vector, d: Vector, next: () => number, bounce: boolean): Rgb {
   const spark = lit > 0 ? hit.gloss * Math.max(0, dot(mirror, to)) ** 60 * 1.6 : 0;
   const seen = bounce && hit.gloss > 0.1 ? light(start, mirror, next, false) : ([0, 0, 0] as Rgb);
   const rim = hit.gloss * (0.08 + 0.5 * (1 - Math.abs(dot(d, hit.normal))) ** 4);
-  const shaded = [0, 1, 2].map((c) => (hit.colour[c]! * (lit * 0.95 + sky) + seen[c]! * rim + spark) * fade) as unknown as Rgb;
+  const shaded = [0, 1, 2].map(
+    (c) => (hit.colour[c]! * (lit * 0.95 + sky) + seen[c]! * rim + spark) * fade,
+  ) as unknown as Rgb;
   // The cloth hangs up into the backdrop: far away one becomes the other.
   return mix(shaded, backdrop(d), smooth(9.5, 15, hit.t));
 }
@@ -139,5 +149,7 @@ export async function makeStillLife(): Promise<Buffer> {
       });
     }
   }
-  return sharp(out, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } }).png({ compressionLevel: 6 }).toBuffer();
+  return sharp(out, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
+    .png({ compressionLevel: 6 })
+    .toBuffer();
 }

@@ -24,7 +24,9 @@ function sentenceOf(error: unknown): string | null {
 
 async function main([name = '', ...args]: readonly string[]): Promise<number> {
   const command = COMMANDS[name];
-  const all = Object.values(COMMANDS).map((c) => c.help).join('\n\n');
+  const all = Object.values(COMMANDS)
+    .map((c) => c.help)
+    .join('\n\n');
   if (name === '--help' || name === '-h') {
     console.log(all);
     return 0;
@@ -41,7 +43,9 @@ async function main([name = '', ...args]: readonly string[]): Promise<number> {
     await command.run(args);
     return 0;
   } catch (error) {
-    console.error(sentenceOf(error) ?? `${name} failed: ${error instanceof Error ? error.message.split('\n')[0] : error}`);
+    console.error(
+      sentenceOf(error) ?? `${name} failed: ${error instanceof Error ? error.message.split('\n')[0] : error}`,
+    );
     return sentenceOf(error) ? 2 : 1;
   }
 }

@@ -1,4 +1,11 @@
-import { type ArgumentsHost, BadRequestException, Catch, type ExceptionFilter, HttpException, Logger } from '@nestjs/common';
+import {
+  type ArgumentsHost,
+  BadRequestException,
+  Catch,
+  type ExceptionFilter,
+  HttpException,
+  Logger,
+} from '@nestjs/common';
 import { JobError } from '@chromatype/core';
 import type { Response } from 'express';
 
@@ -39,7 +46,10 @@ export class PlainErrorFilter implements ExceptionFilter {
       response.end();
       return;
     }
-    const { status, body } = refusal ?? { status: 500, body: { message: 'Something went wrong on the server; nothing was changed.' } };
+    const { status, body } = refusal ?? {
+      status: 500,
+      body: { message: 'Something went wrong on the server; nothing was changed.' },
+    };
     response.status(status).json(body);
   }
 }

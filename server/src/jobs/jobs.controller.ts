@@ -1,5 +1,18 @@
 import {
-  BadRequestException, Body, Controller, Delete, Get, Header, Headers, HttpCode, Param, ParseIntPipe, Post, Put, Query, StreamableFile,
+  BadRequestException,
+  Body,
+  Controller,
+  Delete,
+  Get,
+  Header,
+  Headers,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Query,
+  StreamableFile,
 } from '@nestjs/common';
 import { ApiHeader, ApiTags } from '@nestjs/swagger';
 import type { JobEntity } from './job.entity.ts';
@@ -8,7 +21,13 @@ import { JobsService } from './jobs.service.ts';
 import { SmallPrintsService } from './small-prints.service.ts';
 
 const summary = ({ id, title, version, demo, updatedAt, document }: JobEntity) => ({
-  id, title, version, demo, updatedAt, sheet: document.sheet, passes: document.passes.length,
+  id,
+  title,
+  version,
+  demo,
+  updatedAt,
+  sheet: document.sheet,
+  passes: document.passes.length,
 });
 
 const whole = ({ id, version, demo, updatedAt, document }: JobEntity) => ({ id, version, demo, updatedAt, document });
@@ -40,7 +59,8 @@ export class JobsController {
   @ApiHeader({ name: 'If-Match', description: 'The version that this save started from.' })
   async save(@Param('id') id: string, @Headers('if-match') match: string, @Body() body: JobDocumentDto) {
     const version = Number(match?.replaceAll('"', ''));
-    if (!Number.isInteger(version)) throw new BadRequestException('The If-Match header must name the version that was changed.');
+    if (!Number.isInteger(version))
+      throw new BadRequestException('The If-Match header must name the version that was changed.');
     const { version: saved, updatedAt } = await this.jobs.save(id, version, body.document);
     return { id, version: saved, updatedAt };
   }

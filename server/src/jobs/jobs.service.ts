@@ -24,7 +24,14 @@ export class JobsService {
     const job = readJob(document);
     const now = new Date().toISOString();
     return this.jobs.save({
-      id: randomUUID(), title: job.title, version: 1, document: job, demo, createdAt: now, updatedAt: now, removedAt: null,
+      id: randomUUID(),
+      title: job.title,
+      version: 1,
+      document: job,
+      demo,
+      createdAt: now,
+      updatedAt: now,
+      removedAt: null,
     });
   }
 
@@ -33,11 +40,19 @@ export class JobsService {
     const job: Job = readJob(document);
     const { affected } = await this.jobs.update(
       { id, version, removedAt: IsNull() },
-      { title: job.title, document: job as JobEntity['document'], version: version + 1, updatedAt: new Date().toISOString() },
+      {
+        title: job.title,
+        document: job as JobEntity['document'],
+        version: version + 1,
+        updatedAt: new Date().toISOString(),
+      },
     );
     const stored = await this.get(id);
     if (affected !== 1) {
-      throw new ConflictException({ message: 'This job was changed elsewhere in the meantime; nothing was saved.', version: stored.version });
+      throw new ConflictException({
+        message: 'This job was changed elsewhere in the meantime; nothing was saved.',
+        version: stored.version,
+      });
     }
     return stored;
   }

@@ -24,7 +24,9 @@ export class SmallPrintsService {
 
   async printOf(job: JobEntity, width: number): Promise<Buffer> {
     const { title: _, ...looks } = job.document;
-    const key = createHash('sha256').update(JSON.stringify([looks, width])).digest('hex');
+    const key = createHash('sha256')
+      .update(JSON.stringify([looks, width]))
+      .digest('hex');
     const file = join(this.settings.data, 'prints', `${key}.png`);
     if (existsSync(file)) return readFile(file);
     let made = this.making.get(key);
@@ -37,10 +39,14 @@ export class SmallPrintsService {
 
   private async make(job: JobEntity, width: number, file: string): Promise<Buffer> {
     const print: SmallPrint = await this.threads.smallPrint({
-      job: job.document, width, pictures: await this.pictures.filesOf(job.document),
+      job: job.document,
+      width,
+      pictures: await this.pictures.filesOf(job.document),
     });
     const png = await sharp(Buffer.from(print.rgba), { raw: { width: print.width, height: print.height, channels: 4 } })
-      .removeAlpha().png().toBuffer();
+      .removeAlpha()
+      .png()
+      .toBuffer();
     await writeSafely(file, png);
     return png;
   }

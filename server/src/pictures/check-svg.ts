@@ -2,7 +2,10 @@ import { PictureError } from './picture-error.ts';
 
 /** Whether bytes start like an SVG document. */
 export function looksLikeSvg(bytes: Uint8Array): boolean {
-  const head = Buffer.from(bytes.subarray(0, 4096)).toString('utf8').replace(/^\uFEFF/, '').trimStart();
+  const head = Buffer.from(bytes.subarray(0, 4096))
+    .toString('utf8')
+    .replace(/^\uFEFF/, '')
+    .trimStart();
   return head.startsWith('<') && /<(?:[a-z]+:)?svg[\s>]/i.test(Buffer.from(bytes).toString('utf8'));
 }
 
@@ -12,7 +15,8 @@ const decodeEntities = (text: string): string =>
     .replace(/&#(\d+);?/g, (_, digits: string) => String.fromCodePoint(Math.min(0x10ffff, Number(digits))))
     .replaceAll('&colon;', ':');
 
-const inside = (target: string): boolean => /^(#|data:image\/(png|jpeg|webp|gif)[;,])/i.test(target.trim()) || target.trim() === '';
+const inside = (target: string): boolean =>
+  /^(#|data:image\/(png|jpeg|webp|gif)[;,])/i.test(target.trim()) || target.trim() === '';
 
 /**
  * Refuses an SVG that could reach outside itself or grow without bound when read.
@@ -29,7 +33,10 @@ export function checkSvg(bytes: Uint8Array): void {
     ...text.matchAll(/(?:href|src)\s*=\s*(?:"([^"]*)"|'([^']*)')/gi),
     ...text.matchAll(/url\(\s*(?:"([^"]*)"|'([^']*)'|([^)]*))\s*\)/gi),
   ].map((m) => m[1] ?? m[2] ?? m[3] ?? '');
-  if (targets.some((t) => !inside(t)) || /@import|<\?xml-stylesheet|<(?:[a-z]+:)?(?:include|foreignObject|script)\b/i.test(text)) {
+  if (
+    targets.some((t) => !inside(t)) ||
+    /@import|<\?xml-stylesheet|<(?:[a-z]+:)?(?:include|foreignObject|script)\b/i.test(text)
+  ) {
     throw new PictureError('This SVG refers to files outside itself; embed them and save it again.');
   }
 }

@@ -38,7 +38,9 @@ export function checkEnding(name: string, formatName: string): void {
   const format = PICTURE_FORMATS.find((f) => f.name === formatName)!;
   const ending = /\.([^.\\/]+)$/.exec(name)?.[1]?.toLowerCase();
   if (ending !== undefined && !format.endings.includes(ending)) {
-    throw new PictureError(`The name ends in .${ending.slice(0, 12)} but the file holds ${format.title}; name it .${format.endings[0]}.`);
+    throw new PictureError(
+      `The name ends in .${ending.slice(0, 12)} but the file holds ${format.title}; name it .${format.endings[0]}.`,
+    );
   }
 }
 
@@ -72,18 +74,39 @@ export async function normalisePicture(bytes: Uint8Array, name: string): Promise
   if (format.name !== 'svg' && (metadata.width ?? 0) * (metadata.pageHeight ?? metadata.height ?? 0) > MOST_PIXELS) {
     throw new PictureError('This picture has more than 200 megapixels; reduce it first.', 413);
   }
-  const input = { failOn: 'truncated', limitInputPixels: MOST_PIXELS, ...(svg ? { density: densityFor(metadata) } : {}) } as const;
+  const input = {
+    failOn: 'truncated',
+    limitInputPixels: MOST_PIXELS,
+    ...(svg ? { density: densityFor(metadata) } : {}),
+  } as const;
   try {
     const { data, info } = await sharp(bytes, input)
-      .autoOrient().toColourspace('srgb').ensureAlpha().timeout({ seconds: 120 }).raw({ depth: 'uchar' }).toBuffer({ resolveWithObject: true });
+      .autoOrient()
+      .toColourspace('srgb')
+      .ensureAlpha()
+      .timeout({ seconds: 120 })
+      .raw({ depth: 'uchar' })
+      .toBuffer({ resolveWithObject: true });
     const rgba = new Uint8Array(data.buffer, data.byteOffset, data.length);
     const grey = greyOf(rgba);
     const raw = { width: info.width, height: info.height, channels: 4 } as const;
-    const thumb = await sharp(rgba, { raw, limitInputPixels: MOST_PIXELS }).resize(THUMB_SIDE, THUMB_SIDE, { fit: 'inside', withoutEnlargement: true }).png().toBuffer();
-    return { format: format.name, width: info.width, height: info.height, channels: grey ? 1 : 4, pixels: grey ?? rgba, thumb };
+    const thumb = await sharp(rgba, { raw, limitInputPixels: MOST_PIXELS })
+      .resize(THUMB_SIDE, THUMB_SIDE, { fit: 'inside', withoutEnlargement: true })
+      .png()
+      .toBuffer();
+    return {
+      format: format.name,
+      width: info.width,
+      height: info.height,
+      channels: grey ? 1 : 4,
+      pixels: grey ?? rgba,
+      thumb,
+    };
   } catch (error) {
-    if (/exceeds pixel limit/i.test(String(error))) throw new PictureError('This picture has more than 200 megapixels; reduce it first.', 413);
-    if (/timeout/i.test(String(error))) throw new PictureError('This picture takes too long to read; save it again in a simpler form.');
+    if (/exceeds pixel limit/i.test(String(error)))
+      throw new PictureError('This picture has more than 200 megapixels; reduce it first.', 413);
+    if (/timeout/i.test(String(error)))
+      throw new PictureError('This picture takes too long to read; save it again in a simpler form.');
     throw new PictureError(`This ${format.title} file is damaged or cut short; fetch or save it again.`);
   }
 }

@@ -31,7 +31,16 @@ export class PicturesService {
     await writeSafely(files.pixels, picture.pixels);
     await writeSafely(files.thumb, picture.thumb);
     const { format, width, height, channels } = picture;
-    return this.pictures.save({ hash, name, format, width, height, channels, bytes: bytes.length, createdAt: new Date().toISOString() });
+    return this.pictures.save({
+      hash,
+      name,
+      format,
+      width,
+      height,
+      channels,
+      bytes: bytes.length,
+      createdAt: new Date().toISOString(),
+    });
   }
 
   async get(hash: string): Promise<PictureEntity> {
@@ -47,6 +56,12 @@ export class PicturesService {
   /** The stored pixels of every picture of a job. */
   async filesOf(job: Job): Promise<StoredPicture[]> {
     const found = await this.pictures.findBy({ hash: In(job.pictures.map((p) => p.hash)) });
-    return found.map(({ hash, width, height, channels }) => ({ hash, width, height, channels, file: this.files(hash).pixels }));
+    return found.map(({ hash, width, height, channels }) => ({
+      hash,
+      width,
+      height,
+      channels,
+      file: this.files(hash).pixels,
+    }));
   }
 }

@@ -12,10 +12,18 @@ const THREAD = fileURLToPath(new URL('../../dist/render/thread.js', import.meta.
 /** Worker threads that run the engine. */
 @Injectable()
 export class RenderThreads implements OnModuleDestroy {
-  private readonly pool = new Piscina({ filename: THREAD, maxThreads: Math.max(1, availableParallelism()), idleTimeout: 30_000 });
+  private readonly pool = new Piscina({
+    filename: THREAD,
+    maxThreads: Math.max(1, availableParallelism()),
+    idleTimeout: 30_000,
+  });
 
   /** Renders to a file. Aborting the signal ends the thread at once. */
-  async output(task: Omit<OutputTask, 'port'>, progress: (share: number) => void, signal: AbortSignal): Promise<number> {
+  async output(
+    task: Omit<OutputTask, 'port'>,
+    progress: (share: number) => void,
+    signal: AbortSignal,
+  ): Promise<number> {
     const { port1, port2 } = new MessageChannel();
     port1.on('message', progress);
     try {

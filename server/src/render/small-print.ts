@@ -1,5 +1,12 @@
 import {
-  createDisplayMeans, type Job, type Kernels, meansToRgba, type PictureLookup, printBands, printingPasses, sheetPixels,
+  createDisplayMeans,
+  type Job,
+  type Kernels,
+  meansToRgba,
+  type PictureLookup,
+  printBands,
+  printingPasses,
+  sheetPixels,
 } from '@chromatype/core';
 
 export interface SmallPrint {

@@ -1,7 +1,14 @@
 import { closeSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync, writeSync } from 'node:fs';
 import { dirname } from 'node:path';
 import {
-  createOutput, type Job, type Kernels, type OutputAsked, passesFor, type PictureLookup, printBands, sheetPixels,
+  createOutput,
+  type Job,
+  type Kernels,
+  type OutputAsked,
+  passesFor,
+  type PictureLookup,
+  printBands,
+  sheetPixels,
 } from '@chromatype/core';
 
 export interface WriteOptions {

@@ -1,5 +1,17 @@
 import { createReadStream } from 'node:fs';
-import { Body, ConflictException, Controller, Get, HttpCode, type MessageEvent, Param, Post, Res, Sse, StreamableFile } from '@nestjs/common';
+import {
+  Body,
+  ConflictException,
+  Controller,
+  Get,
+  HttpCode,
+  type MessageEvent,
+  Param,
+  Post,
+  Res,
+  Sse,
+  StreamableFile,
+} from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { map, type Observable } from 'rxjs';

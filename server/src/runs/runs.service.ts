@@ -2,7 +2,15 @@ import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Job, type OutputAsked, sheetPixels } from '@chromatype/core';
-import { BadRequestException, Inject, Injectable, Logger, NotFoundException, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
+import {
+  BadRequestException,
+  Inject,
+  Injectable,
+  Logger,
+  NotFoundException,
+  type OnApplicationBootstrap,
+  type OnModuleDestroy,
+} from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { Observable, Subject } from 'rxjs';
@@ -21,7 +29,13 @@ const viewOf = ({ document: _, ...view }: RunEntity): RunView => view;
 const fileNameOf = (job: Job, asked: OutputAsked): string => {
   const pass = job.passes.find((p) => p.id === asked.pass);
   const parts = [job.title, asked.kind === 'plate' ? `${pass?.name ?? 'pass'} plate` : 'sheet'];
-  return `${parts.join(' ').replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '').toLowerCase() || 'print'}.png`;
+  return `${
+    parts
+      .join(' ')
+      .replace(/[^\p{L}\p{N}]+/gu, '-')
+      .replace(/^-+|-+$/g, '')
+      .toLowerCase() || 'print'
+  }.png`;
 };
 
 /** Long computations: one at a time, kept in the database so that they outlive a crash. */
@@ -77,8 +91,17 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     this.checkAsked(document, asked);
     const now = new Date().toISOString();
     const run = await this.runs.save({
-      id: randomUUID(), jobId, asked, document, fileName: fileNameOf(document, asked), state: 'queued' as const,
-      progress: 0, bytes: null, message: null, createdAt: now, updatedAt: now,
+      id: randomUUID(),
+      jobId,
+      asked,
+      document,
+      fileName: fileNameOf(document, asked),
+      state: 'queued' as const,
+      progress: 0,
+      bytes: null,
+      message: null,
+      createdAt: now,
+      updatedAt: now,
     });
     void this.next();
     return viewOf(run);
@@ -89,12 +112,25 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     const { document } = await this.jobs.get(jobId);
     this.checkAsked(document, asked);
     const { width, height } = sheetPixels(document.sheet);
-    const bytes = await this.threads.estimate({ job: document, asked, pictures: await this.pictures.filesOf(document) });
-    return { width, height, mm: { width: document.sheet.width, height: document.sheet.height }, ppi: document.sheet.ppi, bytes };
+    const bytes = await this.threads.estimate({
+      job: document,
+      asked,
+      pictures: await this.pictures.filesOf(document),
+    });
+    return {
+      width,
+      height,
+      mm: { width: document.sheet.width, height: document.sheet.height },
+      ppi: document.sheet.ppi,
+      bytes,
+    };
   }
 
   async cancel(id: string): Promise<RunView> {
-    const { affected } = await this.runs.update({ id, state: In(['queued', 'running']) }, { state: 'cancelled', updatedAt: new Date().toISOString() });
+    const { affected } = await this.runs.update(
+      { id, state: In(['queued', 'running']) },
+      { state: 'cancelled', updatedAt: new Date().toISOString() },
+    );
     if (affected === 1 && this.current?.id === id) {
       this.current.stop.abort();
       await this.current.done;
@@ -125,7 +161,13 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     if (this.current || this.closing) return;
     const stop = new AbortController();
     let finished = () => {};
-    this.current = { id: '', stop, done: new Promise((resolve) => { finished = resolve; }) };
+    this.current = {
+      id: '',
+      stop,
+      done: new Promise((resolve) => {
+        finished = resolve;
+      }),
+    };
     try {
       const run = await this.runs.findOne({ where: { state: 'queued' }, order: { createdAt: 'ASC' } });
       if (!run) return;
@@ -151,7 +193,12 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     let told = 0;
     try {
       const bytes = await this.threads.output(
-        { job: run.document, asked: run.asked, pictures: await this.pictures.filesOf(run.document), file: this.fileOf(run.id) },
+        {
+          job: run.document,
+          asked: run.asked,
+          pictures: await this.pictures.filesOf(run.document),
+          file: this.fileOf(run.id),
+        },
         (share) => {
           run.progress = share;
           if (Date.now() - told < 100) return;

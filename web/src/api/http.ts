@@ -21,7 +21,12 @@ export async function request<T>(path: string, options: RequestInit = {}): Promi
   }
   if (response.status === 204) return undefined as T;
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-  if (!response.ok) throw new Refused(response.status, typeof body.message === 'string' ? body.message : 'The server refused this.', body);
+  if (!response.ok)
+    throw new Refused(
+      response.status,
+      typeof body.message === 'string' ? body.message : 'The server refused this.',
+      body,
+    );
   return body as T;
 }
 

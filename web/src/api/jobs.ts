@@ -24,8 +24,12 @@ export const jobs = {
   get: (id: string) => request<StoredJob>(`/jobs/${id}`),
   create: (document: Job) => request<StoredJob>('/jobs', json('POST', { document })),
   save: (id: string, version: number, document: Job, keepalive = false) =>
-    request<{ version: number }>(`/jobs/${id}`, { ...json('PUT', { document }, { 'If-Match': `"${version}"` }), keepalive }),
+    request<{ version: number }>(`/jobs/${id}`, {
+      ...json('PUT', { document }, { 'If-Match': `"${version}"` }),
+      keepalive,
+    }),
   remove: (id: string) => request<void>(`/jobs/${id}`, { method: 'DELETE' }),
   restore: (id: string) => request<JobSummary>(`/jobs/${id}/restore`, { method: 'POST' }),
-  printUrl: ({ id, version }: Pick<JobSummary, 'id' | 'version'>, width: number) => `/api/jobs/${id}/print.png?width=${width}&v=${version}`,
+  printUrl: ({ id, version }: Pick<JobSummary, 'id' | 'version'>, width: number) =>
+    `/api/jobs/${id}/print.png?width=${width}&v=${version}`,
 };

@@ -11,8 +11,13 @@ export interface StoredPicture {
 export const MOST_BYTES = 100e6;
 
 /** Sends a file to the server, which answers with the stored picture or one plain sentence. */
-export function uploadPicture(file: File, progress: (share: number) => void, signal?: AbortSignal): Promise<StoredPicture> {
-  if (file.size > MOST_BYTES) return Promise.reject(new Refused(413, 'This file is larger than 100 MB; make it smaller first.'));
+export function uploadPicture(
+  file: File,
+  progress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<StoredPicture> {
+  if (file.size > MOST_BYTES)
+    return Promise.reject(new Refused(413, 'This file is larger than 100 MB; make it smaller first.'));
   return new Promise((resolve, reject) => {
     const sending = new XMLHttpRequest();
     sending.open('POST', `/api/pictures?name=${encodeURIComponent(file.name)}`);
@@ -21,7 +26,13 @@ export function uploadPicture(file: File, progress: (share: number) => void, sig
     sending.upload.onprogress = (event) => progress(event.loaded / Math.max(1, event.total));
     sending.onload = () => {
       if (sending.status < 300) resolve(sending.response as StoredPicture);
-      else reject(new Refused(sending.status, (sending.response as { message?: string } | null)?.message ?? 'The server refused this picture.'));
+      else
+        reject(
+          new Refused(
+            sending.status,
+            (sending.response as { message?: string } | null)?.message ?? 'The server refused this picture.',
+          ),
+        );
     };
     sending.onerror = () => reject(new Refused(0, 'The server does not answer; try again when it does.'));
     sending.onabort = () => reject(new Refused(0, 'Cancelled.'));

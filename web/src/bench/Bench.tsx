@@ -59,14 +59,22 @@ function OpenBench({ id }: { readonly id: string }) {
     <div className="grid h-full min-h-[600px] min-w-[1000px] grid-rows-[44px_minmax(0,1fr)_92px]">
       <Header id={id} job={job} />
       <main className="grid min-h-0 grid-cols-[304px_minmax(0,1fr)_60px]">
-        <div className="min-h-0 overflow-y-auto border-r border-ink bg-paper" aria-label={stock ? 'Sheet' : 'Chain'} role="region">
+        <div
+          className="min-h-0 overflow-y-auto border-r border-ink bg-paper"
+          aria-label={stock ? 'Sheet' : 'Chain'}
+          role="region"
+        >
           {pass ? <Chain job={job} pass={pass} /> : <SheetStation job={job} />}
         </div>
         <div className="relative grid min-h-0 min-w-0">
           <SheetView job={job} />
           <ConflictBar />
           {pathname.endsWith('/output') && <OutputPanel id={id} job={job} pass={pass} back={`/jobs/${id}${search}`} />}
-          {over && <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">Drop the picture to print it</p>}
+          {over && (
+            <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">
+              Drop the picture to print it
+            </p>
+          )}
         </div>
         <Ramp job={job} pass={pass} />
       </main>

@@ -9,7 +9,11 @@ export function ConflictBar() {
   const message = useOpenJob((s) => s.message);
   const navigate = useNavigate();
   if (state === 'refused') {
-    return <p role="alert" className="absolute top-2 left-1/2 z-20 -translate-x-1/2 border border-ink bg-paper px-3 py-1.5">Not saved: {message}</p>;
+    return (
+      <p role="alert" className="absolute top-2 left-1/2 z-20 -translate-x-1/2 border border-ink bg-paper px-3 py-1.5">
+        Not saved: {message}
+      </p>
+    );
   }
   if (state !== 'conflict') return null;
   async function copy(): Promise<void> {
@@ -17,10 +21,15 @@ export function ConflictBar() {
     if (id) navigate(`/jobs/${id}`);
   }
   return (
-    <div role="alert" className="absolute top-2 left-1/2 z-20 flex -translate-x-1/2 items-center gap-3 border border-ink bg-paper px-3 py-2">
+    <div
+      role="alert"
+      className="absolute top-2 left-1/2 z-20 flex -translate-x-1/2 items-center gap-3 border border-ink bg-paper px-3 py-2"
+    >
       <span>This job was changed in another window. Yours is not saved.</span>
       <Button onClick={() => void takeTheirs()}>Take theirs</Button>
-      <Button strong onClick={() => void copy()}>Keep mine as a copy</Button>
+      <Button strong onClick={() => void copy()}>
+        Keep mine as a copy
+      </Button>
     </div>
   );
 }

@@ -32,16 +32,34 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           Chromatype
         </Link>
         <span className="mx-1 h-4 border-l border-hairline" />
-        <TextField label="Title of the job" value={job.title} onChange={(title) => edit(setTitle(title))} className="w-[170px] border-transparent! font-semibold hover:border-hairline!" />
-        <span role="status" data-testid="save-state" data-state={state} title={message ?? undefined} className={`truncate text-[11px] ${state === 'saved' || state === 'changed' || state === 'saving' ? 'text-muted' : 'text-hot-text'}`}>
+        <TextField
+          label="Title of the job"
+          value={job.title}
+          onChange={(title) => edit(setTitle(title))}
+          className="w-[170px] border-transparent! font-semibold hover:border-hairline!"
+        />
+        <span
+          role="status"
+          data-testid="save-state"
+          data-state={state}
+          title={message ?? undefined}
+          className={`truncate text-[11px] ${state === 'saved' || state === 'changed' || state === 'saving' ? 'text-muted' : 'text-hot-text'}`}
+        >
           {STATES[state]}
         </span>
       </div>
       <nav aria-label="Views" className="flex h-full items-stretch gap-5">
-        <NavLink to="/" end className="flex items-center border-b-[3px] border-transparent px-1.5 pt-[3px] font-semibold text-muted hover:text-ink">
+        <NavLink
+          to="/"
+          end
+          className="flex items-center border-b-[3px] border-transparent px-1.5 pt-[3px] font-semibold text-muted hover:text-ink"
+        >
           Shelf
         </NavLink>
-        <NavLink to={`/jobs/${id}${search}`} className="flex items-center border-b-[3px] border-hot px-1.5 pt-[3px] font-semibold">
+        <NavLink
+          to={`/jobs/${id}${search}`}
+          className="flex items-center border-b-[3px] border-hot px-1.5 pt-[3px] font-semibold"
+        >
           Bench
         </NavLink>
       </nav>
@@ -52,10 +70,18 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
         <Button aria-label="Redo" title="Redo (Ctrl Shift Z)" onClick={redo} disabled={!canRedo}>
           <Redo2 size={14} aria-hidden />
         </Button>
-        <Button aria-label="Keys" title="All keys (?)" onClick={() => window.dispatchEvent(new Event('chromatype-keys'))}>
+        <Button
+          aria-label="Keys"
+          title="All keys (?)"
+          onClick={() => window.dispatchEvent(new Event('chromatype-keys'))}
+        >
           ?
         </Button>
-        <Button strong aria-expanded={output} onClick={() => navigate(output ? `/jobs/${id}${search}` : `/jobs/${id}/output${search}`)}>
+        <Button
+          strong
+          aria-expanded={output}
+          onClick={() => navigate(output ? `/jobs/${id}${search}` : `/jobs/${id}/output${search}`)}
+        >
           Output
         </Button>
       </div>

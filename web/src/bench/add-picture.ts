@@ -11,13 +11,18 @@ export async function sendPicture(file: File): Promise<StoredPicture | null> {
   try {
     const stored = await uploadPicture(
       file,
-      (share) => toast.loading(share < 1 ? `Adding ${name}, ${Math.round(share * 100)} %` : `Reading ${name}`, { id: note }),
+      (share) =>
+        toast.loading(share < 1 ? `Adding ${name}, ${Math.round(share * 100)} %` : `Reading ${name}`, { id: note }),
       stop.signal,
     );
     toast.success(`${name} was added.`, { id: note, action: undefined, duration: 2500 });
     return stored;
   } catch (error) {
-    toast.error(`${name}: ${error instanceof Error ? error.message : error}`, { id: note, action: undefined, duration: 9000 });
+    toast.error(`${name}: ${error instanceof Error ? error.message : error}`, {
+      id: note,
+      action: undefined,
+      duration: 9000,
+    });
     return null;
   }
 }
@@ -40,4 +45,3 @@ export function choosePictureFile(passId: string | null): void {
   input.onchange = () => void addFiles([...(input.files ?? [])], passId);
   input.click();
 }
-

@@ -9,7 +9,13 @@ import { fitSheet, zoomStep, zoomTo } from './view-store.ts';
 /** A key press as the table below names it. */
 function nameOf(event: KeyboardEvent): string {
   const key = event.code.startsWith('Key') ? event.code.slice(3).toLowerCase() : event.key;
-  return [(event.ctrlKey || event.metaKey) && 'ctrl', event.altKey && 'alt', event.shiftKey && key.length > 1 && 'shift', event.shiftKey && event.ctrlKey && key.length === 1 && 'shift', key]
+  return [
+    (event.ctrlKey || event.metaKey) && 'ctrl',
+    event.altKey && 'alt',
+    event.shiftKey && key.length > 1 && 'shift',
+    event.shiftKey && event.ctrlKey && key.length === 1 && 'shift',
+    key,
+  ]
     .filter(Boolean)
     .join(' ');
 }

@@ -48,7 +48,14 @@ export function zoomStep(direction: 1 | -1, x?: number, y?: number): void {
   const { view } = useView.getState();
   if (!view) return;
   const s = view.scale;
-  const next = direction > 0 ? (s >= 1 ? Math.max(s + 1, Math.round(s * 1.25)) : Math.min(1, s * 1.25)) : s > 1 ? Math.max(1, Math.min(s - 1, Math.round(s / 1.25))) : s / 1.25;
+  const next =
+    direction > 0
+      ? s >= 1
+        ? Math.max(s + 1, Math.round(s * 1.25))
+        : Math.min(1, s * 1.25)
+      : s > 1
+        ? Math.max(1, Math.min(s - 1, Math.round(s / 1.25)))
+        : s / 1.25;
   zoomTo(next, x, y);
 }
 
@@ -62,7 +69,15 @@ export function panBy(dx: number, dy: number): void {
 export function setDisplay(size: Size): void {
   const { view, sheet, fitted } = useView.getState();
   if (view && view.width === size.width && view.height === size.height) return;
-  const next = !view || fitted ? fitView(sheet, size, MARGIN) : { ...view, ...size, originX: view.originX + Math.round((view.width - size.width) / 2), originY: view.originY + Math.round((view.height - size.height) / 2) };
+  const next =
+    !view || fitted
+      ? fitView(sheet, size, MARGIN)
+      : {
+          ...view,
+          ...size,
+          originX: view.originX + Math.round((view.width - size.width) / 2),
+          originY: view.originY + Math.round((view.height - size.height) / 2),
+        };
   useView.setState({ view: next });
 }
 
@@ -92,6 +107,10 @@ export function showText(text: string | null): void {
     return;
   }
   const at = centred(scale < 1 ? scale : Math.round(scale), { width: 0, height: 0 }, size);
-  const view = { ...at, originX: Math.round(x! * at.scale - size.width / 2), originY: Math.round(y! * at.scale - size.height / 2) };
+  const view = {
+    ...at,
+    originX: Math.round(x! * at.scale - size.width / 2),
+    originY: Math.round(y! * at.scale - size.height / 2),
+  };
   useView.setState({ view: keepInReach(view, useView.getState().sheet), fitted: false });
 }

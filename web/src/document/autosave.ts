@@ -28,7 +28,11 @@ export async function openJob(id: string): Promise<void> {
   const job = same || !draft ? document : draft.job;
   serverJob = document;
   useOpenJob.setState({
-    id, version: conflict ? draft.version : stored.version, job, message: null, dragging: false,
+    id,
+    version: conflict ? draft.version : stored.version,
+    job,
+    message: null,
+    dragging: false,
     saveState: conflict ? 'conflict' : job === document ? 'saved' : 'changed',
   });
   history().clear();

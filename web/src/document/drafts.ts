@@ -52,7 +52,10 @@ export async function keepHistory(id: string, job: Job): Promise<void> {
 }
 
 /** Gives back the undo steps of a job, when they lead up to the very document that was opened. */
-export async function restoreHistory(id: string, job: Job): Promise<Pick<ReturnType<typeof history>, 'pastStates' | 'futureStates'> | null> {
+export async function restoreHistory(
+  id: string,
+  job: Job,
+): Promise<Pick<ReturnType<typeof history>, 'pastStates' | 'futureStates'> | null> {
   const steps = await get<Steps>(historyKey(id)).catch(() => undefined);
   if (!steps || steps.at !== JSON.stringify(job)) return null;
   return { pastStates: steps.past.map((j) => ({ job: j })), futureStates: steps.future.map((j) => ({ job: j })) };

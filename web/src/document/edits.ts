@@ -1,5 +1,14 @@
 import {
-  createPass, type Feed, type Ink, type Job, MOST_PASSES, type Pass, type Picture, type Screen, type Sheet, type Tone,
+  createPass,
+  type Feed,
+  type Ink,
+  type Job,
+  MOST_PASSES,
+  type Pass,
+  type Picture,
+  type Screen,
+  type Sheet,
+  type Tone,
 } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
 
@@ -8,18 +17,27 @@ export type Edit = (job: Job) => Job;
 
 export const newId = (): string => crypto.randomUUID().slice(0, 8);
 
-const passes = (change: (passes: readonly Pass[]) => readonly Pass[]): Edit => (job) => ({ ...job, passes: change(job.passes) });
+const passes =
+  (change: (passes: readonly Pass[]) => readonly Pass[]): Edit =>
+  (job) => ({ ...job, passes: change(job.passes) });
 
 export const editPass = (id: string, change: (pass: Pass) => Pass): Edit =>
   passes((all) => all.map((p) => (p.id === id ? change(p) : p)));
 
-export const setTitle = (title: string): Edit => (job) => ({ ...job, title });
-export const setSheet = (sheet: Partial<Sheet>): Edit => (job) => ({ ...job, sheet: { ...job.sheet, ...sheet } });
-export const setFeed = (id: string, feed: Partial<Feed>): Edit => editPass(id, (p) => ({ ...p, feed: { ...p.feed, ...feed } }));
-export const setTone = (id: string, tone: Partial<Tone>): Edit => editPass(id, (p) => ({ ...p, tone: { ...p.tone, ...tone } }));
+export const setTitle =
+  (title: string): Edit =>
+  (job) => ({ ...job, title });
+export const setSheet =
+  (sheet: Partial<Sheet>): Edit =>
+  (job) => ({ ...job, sheet: { ...job.sheet, ...sheet } });
+export const setFeed = (id: string, feed: Partial<Feed>): Edit =>
+  editPass(id, (p) => ({ ...p, feed: { ...p.feed, ...feed } }));
+export const setTone = (id: string, tone: Partial<Tone>): Edit =>
+  editPass(id, (p) => ({ ...p, tone: { ...p.tone, ...tone } }));
 export const setScreen = (id: string, screen: Partial<Screen>): Edit =>
   editPass(id, (p) => ({ ...p, screen: { ...p.screen, ...screen } }));
-export const setInk = (id: string, ink: Partial<Ink>): Edit => editPass(id, (p) => ({ ...p, ink: { ...p.ink, ...ink } }));
+export const setInk = (id: string, ink: Partial<Ink>): Edit =>
+  editPass(id, (p) => ({ ...p, ink: { ...p.ink, ...ink } }));
 export const rename = (id: string, name: string): Edit => editPass(id, (p) => ({ ...p, name }));
 
 const printing = (job: Job): number => job.passes.filter((p) => p.on).length;
@@ -27,46 +45,69 @@ const printing = (job: Job): number => job.passes.filter((p) => p.on).length;
 /** Whether one more pass may print. */
 export const roomForPass = (job: Job): boolean => printing(job) < MOST_PASSES;
 
-export const setOn = (id: string, on: boolean): Edit => (job) =>
-  on && !roomForPass(job) ? job : editPass(id, (p) => ({ ...p, on }))(job);
+export const setOn =
+  (id: string, on: boolean): Edit =>
+  (job) =>
+    on && !roomForPass(job) ? job : editPass(id, (p) => ({ ...p, on }))(job);
 
 /** Adds a pass at the end, reading the picture that the last one reads. */
-export const addPass = (id: string): Edit => (job) => {
-  const picture = job.passes.at(-1)?.feed.picture ?? job.pictures.at(-1)?.id ?? null;
-  return { ...job, passes: [...job.passes, { ...createPass(id, job.passes.length, picture), on: roomForPass(job) }] };
-};
+export const addPass =
+  (id: string): Edit =>
+  (job) => {
+    const picture = job.passes.at(-1)?.feed.picture ?? job.pictures.at(-1)?.id ?? null;
+    return { ...job, passes: [...job.passes, { ...createPass(id, job.passes.length, picture), on: roomForPass(job) }] };
+  };
 
 export const removePass = (id: string): Edit => passes((all) => all.filter((p) => p.id !== id));
 
-export const duplicatePass = (id: string, copyId: string): Edit => (job) => {
-  const at = job.passes.findIndex((p) => p.id === id);
-  const copy = { ...job.passes[at]!, id: copyId, name: `${job.passes[at]!.name} copy`, on: job.passes[at]!.on && roomForPass(job) };
-  return { ...job, passes: job.passes.toSpliced(at + 1, 0, copy) };
-};
+export const duplicatePass =
+  (id: string, copyId: string): Edit =>
+  (job) => {
+    const at = job.passes.findIndex((p) => p.id === id);
+    const copy = {
+      ...job.passes[at]!,
+      id: copyId,
+      name: `${job.passes[at]!.name} copy`,
+      on: job.passes[at]!.on && roomForPass(job),
+    };
+    return { ...job, passes: job.passes.toSpliced(at + 1, 0, copy) };
+  };
 
 /** Moves a pass to the place of another in the print order. */
-export const movePass = (id: string, overId: string): Edit => (job) => {
-  const from = job.passes.findIndex((p) => p.id === id);
-  const to = job.passes.findIndex((p) => p.id === overId);
-  if (from < 0 || to < 0 || from === to) return job;
-  return { ...job, passes: job.passes.toSpliced(from, 1).toSpliced(to, 0, job.passes[from]!) };
-};
+export const movePass =
+  (id: string, overId: string): Edit =>
+  (job) => {
+    const from = job.passes.findIndex((p) => p.id === id);
+    const to = job.passes.findIndex((p) => p.id === overId);
+    if (from < 0 || to < 0 || from === to) return job;
+    return { ...job, passes: job.passes.toSpliced(from, 1).toSpliced(to, 0, job.passes[from]!) };
+  };
 
 /** Adds a picture; the chosen pass takes it, and so does every pass that has none. */
-export const addPicture = (id: string, stored: StoredPicture, passId: string | null): Edit => (job) => {
-  const known = job.pictures.find((p) => p.hash === stored.hash);
-  const picture: Picture = known ?? { id, name: stored.name || 'Pasted picture', hash: stored.hash, width: stored.width, height: stored.height };
-  return {
-    ...job,
-    pictures: known ? job.pictures : [...job.pictures, picture],
-    passes: job.passes.map((p) =>
-      p.id === passId || p.feed.picture === null ? { ...p, feed: { ...p.feed, picture: picture.id } } : p,
-    ),
+export const addPicture =
+  (id: string, stored: StoredPicture, passId: string | null): Edit =>
+  (job) => {
+    const known = job.pictures.find((p) => p.hash === stored.hash);
+    const picture: Picture = known ?? {
+      id,
+      name: stored.name || 'Pasted picture',
+      hash: stored.hash,
+      width: stored.width,
+      height: stored.height,
+    };
+    return {
+      ...job,
+      pictures: known ? job.pictures : [...job.pictures, picture],
+      passes: job.passes.map((p) =>
+        p.id === passId || p.feed.picture === null ? { ...p, feed: { ...p.feed, picture: picture.id } } : p,
+      ),
+    };
   };
-};
 
 /** Gives the sheet a picture's proportions and keeps its width. */
-export const sheetLikePicture = (picture: Pick<Picture, 'width' | 'height'>): Edit => (job) => ({
-  ...job,
-  sheet: { ...job.sheet, height: Number(((job.sheet.width * picture.height) / picture.width).toFixed(2)) },
-});
+export const sheetLikePicture =
+  (picture: Pick<Picture, 'width' | 'height'>): Edit =>
+  (job) => ({
+    ...job,
+    sheet: { ...job.sheet, height: Number(((job.sheet.width * picture.height) / picture.width).toFixed(2)) },
+  });

@@ -1,4 +1,12 @@
-import { type Job, limitTones, type Pass, type PictureSource, placePicture, printingPasses, toneTable8 } from '@chromatype/core';
+import {
+  type Job,
+  limitTones,
+  type Pass,
+  type PictureSource,
+  placePicture,
+  printingPasses,
+  toneTable8,
+} from '@chromatype/core';
 import type { Sample } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 
@@ -19,14 +27,30 @@ function feedBytes(engine: SheetEngine, job: Job, pass: Pass, reduced: PictureSo
   const sheet = { ...job.sheet, ppi };
   const at = placePicture(sheet, pass.feed, picture);
   const mm = 25.4 / ppi;
-  const feed = { ...pass.feed, fit: 'own' as const, x: at.left * mm, y: at.top * mm, width: picture.width * at.scale * mm };
+  const feed = {
+    ...pass.feed,
+    fit: 'own' as const,
+    x: at.left * mm,
+    y: at.top * mm,
+    width: picture.width * at.scale * mm,
+  };
   const small: Job = { ...job, sheet, pictures: [{ ...picture, width: reduced.width, height: reduced.height }] };
   // The screen is left as it is on the real sheet: only the light is asked for.
   const screen = { ...pass.screen, frequency: { per: 'px', value: 8 } as const };
-  return { width, height, bytes: engine.lightOf(small, { ...pass, feed, screen }, reduced, { x: 0, y: 0, width, height, step: 1 }) };
+  return {
+    width,
+    height,
+    bytes: engine.lightOf(small, { ...pass, feed, screen }, reduced, { x: 0, y: 0, width, height, step: 1 }),
+  };
 }
 
-export function pictureSample(engine: SheetEngine, job: Job, pass: Pass, reduced: PictureSource | null, width: number): PictureSample {
+export function pictureSample(
+  engine: SheetEngine,
+  job: Job,
+  pass: Pass,
+  reduced: PictureSource | null,
+  width: number,
+): PictureSample {
   const { height, bytes } = feedBytes(engine, job, pass, reduced, width);
   const rgba = new Uint8ClampedArray(width * height * 4).fill(255);
   const counts = new Array<number>(64).fill(0);

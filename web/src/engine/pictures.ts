@@ -2,7 +2,10 @@ import type { Picture } from '@chromatype/core';
 import { create } from 'zustand';
 import { enginePool } from './pool.ts';
 
-export type PictureState = { readonly state: 'loading'; readonly share: number } | { readonly state: 'ready' } | { readonly state: 'failed'; readonly message: string };
+export type PictureState =
+  | { readonly state: 'loading'; readonly share: number }
+  | { readonly state: 'ready' }
+  | { readonly state: 'failed'; readonly message: string };
 
 /** What is known of each picture's pixels in this page, by hash. */
 export const usePictures = create<{ readonly byHash: Readonly<Record<string, PictureState>> }>(() => ({ byHash: {} }));

@@ -35,11 +35,18 @@ function stripesOf({ job, view, stage }: Request): Stripe[] {
   if (!seen) return [];
   const first = Math.floor(seen.y / BLOCK_HEIGHT);
   const last = Math.floor((seen.y + seen.height - 1) / BLOCK_HEIGHT);
-  const step = stage === 'first' && view.scale < 1 ? Math.min(7, Math.max(1, Math.round((seen.width * seen.height) / FIRST_LOOK) | 1)) : 1;
+  const step =
+    stage === 'first' && view.scale < 1
+      ? Math.min(7, Math.max(1, Math.round((seen.width * seen.height) / FIRST_LOOK) | 1))
+      : 1;
   const stripes: Stripe[] = [];
   for (let blockRow = first; blockRow <= last; blockRow++) {
     stripes.push({
-      job, view, blockRow, step, draft: stage === 'first',
+      job,
+      view,
+      blockRow,
+      step,
+      draft: stage === 'first',
       firstBlock: Math.floor(seen.x / BLOCK_WIDTH),
       lastBlock: Math.floor((seen.x + seen.width - 1) / BLOCK_WIDTH),
     });
@@ -64,7 +71,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     const resized = canvas.width !== view.width || canvas.height !== view.height;
     if (!resized && painted && sameView(painted, view)) return;
     const old = painted && canvas.width > 0 ? new OffscreenCanvas(canvas.width, canvas.height) : null;
-    old?.getContext('2d')!.drawImage(canvas, 0, 0);
+    old?.getContext('2d')?.drawImage(canvas, 0, 0);
     if (resized) {
       canvas.width = view.width;
       canvas.height = view.height;
@@ -81,7 +88,13 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
       context.rect(...corner);
       context.clip();
       context.imageSmoothingEnabled = k < 1;
-      context.drawImage(old, painted.originX * k - view.originX, painted.originY * k - view.originY, old.width * k, old.height * k);
+      context.drawImage(
+        old,
+        painted.originX * k - view.originX,
+        painted.originY * k - view.originY,
+        old.width * k,
+        old.height * k,
+      );
       context.restore();
     }
     painted = view;
@@ -140,8 +153,15 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     context.putImageData(image, 0, first);
   }
 
-  function drawExact(view: View, piece: { x: number; y: number; width: number; height: number; rgba: Uint8Array }): void {
-    const image = new ImageData(new Uint8ClampedArray(piece.rgba as Uint8Array<ArrayBuffer>), piece.width, piece.height);
+  function drawExact(
+    view: View,
+    piece: { x: number; y: number; width: number; height: number; rgba: Uint8Array },
+  ): void {
+    const image = new ImageData(
+      new Uint8ClampedArray(piece.rgba as Uint8Array<ArrayBuffer>),
+      piece.width,
+      piece.height,
+    );
     const left = piece.x * view.scale - view.originX;
     const top = piece.y * view.scale - view.originY;
     if (view.scale === 1) {
@@ -172,7 +192,13 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   return {
     show(job, view, dragging) {
       clearTimeout(settle);
-      const request: Request = { job, view, asked: performance.now(), stage: dragging ? 'first' : 'settled', number: ++count };
+      const request: Request = {
+        job,
+        view,
+        asked: performance.now(),
+        stage: dragging ? 'first' : 'settled',
+        number: ++count,
+      };
       onStage('working');
       // A first picture under way is finished, so that a fast hand still sees it; settling gives way at once.
       if (batch && batch.stage === 'first' && dragging && sameView(batch.view, view)) {
@@ -191,4 +217,8 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
 }
 
 const sameView = (a: View, b: View): boolean =>
-  a.scale === b.scale && a.originX === b.originX && a.originY === b.originY && a.width === b.width && a.height === b.height;
+  a.scale === b.scale &&
+  a.originX === b.originX &&
+  a.originY === b.originY &&
+  a.width === b.width &&
+  a.height === b.height;

@@ -14,7 +14,10 @@ export function reducePicture(source: PictureSource, longest: number): PictureSo
   for (let y = 0; y < height; y++) {
     sums.fill(0);
     for (let j = 0; j < SAMPLES; j++) {
-      const row = source.read(Math.min(source.height - 1, Math.floor(((y + (j + 0.5) / SAMPLES) * source.height) / height)), 1);
+      const row = source.read(
+        Math.min(source.height - 1, Math.floor(((y + (j + 0.5) / SAMPLES) * source.height) / height)),
+        1,
+      );
       for (let x = 0; x < width * SAMPLES; x++) {
         const from = Math.min(source.width - 1, Math.floor(((x + 0.5) * source.width) / (width * SAMPLES))) * channels;
         const to = Math.floor(x / SAMPLES) * channels;

@@ -1,6 +1,15 @@
 import {
-  composeExact, createDisplayMeans, createPassChain, type Frequency, type Job, meansToRgba, memorySource, type Pass, type PictureSource,
-  pitchOf, sheetPixels,
+  composeExact,
+  createDisplayMeans,
+  createPassChain,
+  type Frequency,
+  type Job,
+  meansToRgba,
+  memorySource,
+  type Pass,
+  type PictureSource,
+  pitchOf,
+  sheetPixels,
 } from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
 
@@ -47,7 +56,11 @@ function platesOf({ engine, job, pass, source }: Printed) {
   const { width, height } = sheetPixels(job.sheet);
   const area = { x: 0, y: 0, width, height, step: 1 };
   const chain = createPassChain({
-    kernels: engine.kernels, job, pass, pictures: () => source, compiled: engine.compiled(job, pass, false),
+    kernels: engine.kernels,
+    job,
+    pass,
+    pictures: () => source,
+    compiled: engine.compiled(job, pass, false),
   });
   const plate = chain.plate(area);
   chain.release();
@@ -67,7 +80,13 @@ function printedSmall(what: Printed, scale: number): Sample {
   const { area, plate } = platesOf(what);
   const width = Math.max(1, Math.floor(area.width * scale));
   const height = Math.max(1, Math.floor(area.height * scale));
-  const means = createDisplayMeans(what.engine.kernels, what.job.sheet, [what.pass], { scale, originX: 0, originY: 0, width: width + 1 }, area);
+  const means = createDisplayMeans(
+    what.engine.kernels,
+    what.job.sheet,
+    [what.pass],
+    { scale, originX: 0, originY: 0, width: width + 1 },
+    area,
+  );
   means.add(area, [plate]);
   const { sums } = means.finish();
   const rgba = new Uint8ClampedArray(width * height * 4);
@@ -97,7 +116,14 @@ export function rampSample(engine: SheetEngine, job: Job, pass: Pass, width: num
 
 /** A flat tone through a pass's screen; its tone station is left out. */
 export function screenSample(
-  engine: SheetEngine, job: Job, pass: Pass, width: number, height: number, tone: number, largestCell: number, pitch?: number,
+  engine: SheetEngine,
+  job: Job,
+  pass: Pass,
+  width: number,
+  height: number,
+  tone: number,
+  largestCell: number,
+  pitch?: number,
 ): Sample {
   const own = pitch ?? pitchPixels(job, pass);
   const scale = reduction(own, largestCell);

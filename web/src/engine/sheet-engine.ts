@@ -1,7 +1,27 @@
 import {
-  type Area, type Bitmap, byteOfLight, type CompiledScreen, compileScreen, composeExact, countInk, createDisplayMeans, createKernels,
-  createPassChain, type DisplayMeans, type Job, lightKey, type LightRows, memorySource, type Pass, type PassChain,
-  type PictureSource, plateKey, printingPasses, rowsOf, screenKey, sheetPixels,
+  type Area,
+  type Bitmap,
+  byteOfLight,
+  type CompiledScreen,
+  compileScreen,
+  composeExact,
+  countInk,
+  createDisplayMeans,
+  createKernels,
+  createPassChain,
+  type DisplayMeans,
+  type Job,
+  lightKey,
+  type LightRows,
+  memorySource,
+  type Pass,
+  type PassChain,
+  type PictureSource,
+  plateKey,
+  printingPasses,
+  rowsOf,
+  screenKey,
+  sheetPixels,
 } from '@chromatype/core';
 import { ByteCache } from './byte-cache.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
@@ -41,7 +61,11 @@ export class SheetEngine {
   private readonly lights = new ByteCache<LightRows>(LIGHT_BYTES, (rows) => rows.data.byteLength);
   private readonly plates = new ByteCache<Bitmap>(PLATE_BYTES, (plate) => plate.data.byteLength);
   private readonly screens = new ByteCache<CompiledScreen>(48e6, ({ tile }) => tile.data.byteLength);
-  private readonly chains = new ByteCache<PassChain>(CHAINS, () => 1, (chain) => chain.release());
+  private readonly chains = new ByteCache<PassChain>(
+    CHAINS,
+    () => 1,
+    (chain) => chain.release(),
+  );
 
   addPicture({ hash, width, height, channels, buffer }: PictureBuffer): void {
     this.pictures.set(hash, memorySource(width, height, channels, new Uint8Array(buffer)));
@@ -50,7 +74,9 @@ export class SheetEngine {
   readonly lookup = (hash: string): PictureSource | null => this.pictures.get(hash) ?? null;
 
   compiled(job: Job, pass: Pass, draft: boolean): CompiledScreen {
-    return this.screens.take(`${draft}${screenKey(job.sheet, pass.screen)}`, () => compileScreen(job.sheet, pass.screen, draft));
+    return this.screens.take(`${draft}${screenKey(job.sheet, pass.screen)}`, () =>
+      compileScreen(job.sheet, pass.screen, draft),
+    );
   }
 
   private light(key: string, area: Area, read: (area: Area) => LightRows): LightRows {
@@ -64,7 +90,11 @@ export class SheetEngine {
     return this.chains.take(`${draft}${plateKey(job, pass)}`, () => {
       const key = lightKey(job, pass);
       return createPassChain({
-        kernels: this.kernels, job, pass, pictures: this.lookup, compiled: this.compiled(job, pass, draft),
+        kernels: this.kernels,
+        job,
+        pass,
+        pictures: this.lookup,
+        compiled: this.compiled(job, pass, draft),
         light: (area, read) => this.light(key, area, read),
       });
     });
@@ -96,9 +126,18 @@ export class SheetEngine {
     // Blocks reach beyond the view: gather on a wider grid, then cut the view out of it.
     const left = Math.max(0, Math.ceil(view.originX - first.x * view.scale)) + 1;
     const right = Math.ceil(BLOCK_WIDTH * view.scale) + 2;
-    const grid = { scale: view.scale, originX: view.originX - left, originY: view.originY, width: view.width + left + right };
+    const grid = {
+      scale: view.scale,
+      originX: view.originX - left,
+      originY: view.originY,
+      width: view.width + left + right,
+    };
     const means = createDisplayMeans(this.kernels, job.sheet, passes, grid, first);
-    for (const area of areas) means.add(area, passes.map((pass) => this.plate(job, pass, area, draft)));
+    for (const area of areas)
+      means.add(
+        area,
+        passes.map((pass) => this.plate(job, pass, area, draft)),
+      );
     const wide = means.finish();
     const sums = new Float32Array(view.width * wide.rows * 4);
     for (let r = 0; r < wide.rows; r++) {
@@ -121,7 +160,11 @@ export class SheetEngine {
   /** What leaves the Picture station over an area, as sRGB bytes of grey, read from a given picture. */
   lightOf(job: Job, pass: Pass, source: PictureSource, area: Area): Uint8Array {
     const chain = createPassChain({
-      kernels: this.kernels, job, pass, pictures: () => source, compiled: this.compiled(job, pass, false),
+      kernels: this.kernels,
+      job,
+      pass,
+      pictures: () => source,
+      compiled: this.compiled(job, pass, false),
     });
     const { depth, data } = chain.light(area);
     chain.release();
@@ -136,7 +179,13 @@ export class SheetEngine {
     let seen = 0;
     for (let y = 0; y < height; y += BLOCK_HEIGHT) {
       for (let x = 0; x < width; x += BLOCK_WIDTH) {
-        const area = { x, y, width: Math.min(BLOCK_WIDTH, width - x), height: Math.min(BLOCK_HEIGHT, height - y), step };
+        const area = {
+          x,
+          y,
+          width: Math.min(BLOCK_WIDTH, width - x),
+          height: Math.min(BLOCK_HEIGHT, height - y),
+          step,
+        };
         ink += countInk(chain.plate(area).data);
         seen += area.width * rowsOf(area);
       }

@@ -36,11 +36,14 @@ export function visibleSheet(view: View, sheet: Size): { x: number; y: number; w
 
 /** The view that shows the whole sheet with a margin of `room` display pixels. */
 export function fitView(sheet: Size, display: Size, room: number): View {
-  const scale = evenDown(Math.min((display.width - 2 * room) / sheet.width, (display.height - 2 * room) / sheet.height));
+  const scale = evenDown(
+    Math.min((display.width - 2 * room) / sheet.width, (display.height - 2 * room) / sheet.height),
+  );
   return centred(scale, sheet, display);
 }
 
-const evenDown = (scale: number): number => Math.max(SMALLEST_SCALE, scale < 1 ? scale : Math.min(LARGEST_SCALE, Math.floor(scale)));
+const evenDown = (scale: number): number =>
+  Math.max(SMALLEST_SCALE, scale < 1 ? scale : Math.min(LARGEST_SCALE, Math.floor(scale)));
 
 export function centred(scale: number, sheet: Size, display: Size): View {
   return {
@@ -56,5 +59,10 @@ export function centred(scale: number, sheet: Size, display: Size): View {
 export function zoomAt(view: View, scale: number, x: number, y: number): View {
   const to = evenScale(scale);
   const k = to / view.scale;
-  return { ...view, scale: to, originX: Math.round((view.originX + x) * k - x), originY: Math.round((view.originY + y) * k - y) };
+  return {
+    ...view,
+    scale: to,
+    originX: Math.round((view.originX + x) * k - x),
+    originY: Math.round((view.originY + y) * k - y),
+  };
 }

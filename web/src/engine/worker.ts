@@ -33,12 +33,23 @@ const api = {
   },
   exact(stripe: Stripe): ExactPixels[] {
     const pieces = engine.exact(stripe);
-    return Comlink.transfer(pieces, pieces.map((p) => p.rgba.buffer));
+    return Comlink.transfer(
+      pieces,
+      pieces.map((p) => p.rgba.buffer),
+    );
   },
   ramp(job: Job, pass: Pass, width: number, height: number): Sample {
     return sent(rampSample(engine, job, pass, width, height));
   },
-  screen(job: Job, pass: Pass, width: number, height: number, tone: number, largestCell: number, pitch?: number): Sample {
+  screen(
+    job: Job,
+    pass: Pass,
+    width: number,
+    height: number,
+    tone: number,
+    largestCell: number,
+    pitch?: number,
+  ): Sample {
     return sent(screenSample(engine, job, pass, width, height, tone, largestCell, pitch));
   },
   picture(job: Job, pass: Pass, width: number): PictureSample {

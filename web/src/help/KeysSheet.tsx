@@ -23,7 +23,10 @@ export function KeysSheet() {
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/30" />
-        <Dialog.Content aria-describedby={undefined} className="fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[640px] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-paper p-5">
+        <Dialog.Content
+          aria-describedby={undefined}
+          className="fixed top-1/2 left-1/2 z-50 max-h-[90vh] w-[640px] -translate-x-1/2 -translate-y-1/2 overflow-y-auto border border-ink bg-paper p-5"
+        >
           <div className="flex items-center justify-between pb-3">
             <Dialog.Title className="text-[17px]">Keys</Dialog.Title>
             <Dialog.Close aria-label="Close">

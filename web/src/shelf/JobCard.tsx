@@ -8,7 +8,16 @@ interface Props {
   duplicate(): void;
 }
 
-const whenText = (iso: string): string => new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+/** Room for a print on its card, in CSS pixels. */
+const ROOM = { width: 240, height: 196 };
+
+function printSize(width: number, height: number): { width: number; height: number } {
+  const scale = Math.min(ROOM.width / width, ROOM.height / height);
+  return { width: Math.round(width * scale), height: Math.round(height * scale) };
+}
+
+const whenText = (iso: string): string =>
+  new Date(iso).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
 
 async function saveDocument({ id, title }: JobSummary): Promise<void> {
   const { document: job } = await jobs.get(id);
@@ -31,8 +40,8 @@ export function JobCard({ job, remove, duplicate }: Props) {
             src={jobs.printUrl(job, 480)}
             alt={`Print of ${job.title}`}
             loading="lazy"
-            className="max-h-full max-w-full shadow-[0_1px_8px_rgb(0_0_0/35%)]"
-            style={{ aspectRatio: `${width} / ${height}`, [width / height > 1.3 ? 'width' : 'height']: '100%', background: job.sheet.stock.colour }}
+            className="shadow-[0_1px_8px_rgb(0_0_0/35%)]"
+            style={{ ...printSize(width, height), background: job.sheet.stock.colour }}
           />
         </div>
       </Link>
@@ -41,15 +50,34 @@ export function JobCard({ job, remove, duplicate }: Props) {
           <h3 className="truncate text-[14px]">
             <Link to={`/jobs/${job.id}`}>{job.title}</Link>
           </h3>
-          <p className="font-mono text-[10px] text-muted">
-            {Number(width.toFixed(1))}×{Number(height.toFixed(1))} mm · {job.sheet.ppi} ppi · {job.passes} {job.passes === 1 ? 'pass' : 'passes'}
+          <p className="truncate font-mono text-[9px] text-muted">
+            {Number(width.toFixed(1))}×{Number(height.toFixed(1))} mm · {job.sheet.ppi} ppi · {job.passes}{' '}
+            {job.passes === 1 ? 'pass' : 'passes'}
           </p>
           <p className="text-[11px] text-muted">{job.demo ? 'Kite Week demo' : whenText(job.updatedAt)}</p>
         </div>
         <div className="flex">
-          <button type="button" className={tool} aria-label={`Duplicate ${job.title}`} title="Duplicate" onClick={duplicate}><Copy size={14} aria-hidden /></button>
-          <button type="button" className={tool} aria-label={`Save ${job.title} as a file`} title="Save the job as a file" onClick={() => void saveDocument(job)}><FileDown size={14} aria-hidden /></button>
-          <button type="button" className={tool} aria-label={`Remove ${job.title}`} title="Remove" onClick={remove}><Trash2 size={14} aria-hidden /></button>
+          <button
+            type="button"
+            className={tool}
+            aria-label={`Duplicate ${job.title}`}
+            title="Duplicate"
+            onClick={duplicate}
+          >
+            <Copy size={14} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className={tool}
+            aria-label={`Save ${job.title} as a file`}
+            title="Save the job as a file"
+            onClick={() => void saveDocument(job)}
+          >
+            <FileDown size={14} aria-hidden />
+          </button>
+          <button type="button" className={tool} aria-label={`Remove ${job.title}`} title="Remove" onClick={remove}>
+            <Trash2 size={14} aria-hidden />
+          </button>
         </div>
       </div>
     </li>

@@ -29,7 +29,11 @@ async function jobFromFiles(files: readonly File[]): Promise<Job | null> {
   for (const file of files) {
     const stored = await sendPicture(file);
     if (!stored) continue;
-    const base: Job = job ?? sheetLikePicture(stored)(createJob((stored.name || 'Pasted picture').replace(/\.[^.]*$/, '').slice(0, 200), newId()));
+    const base: Job =
+      job ??
+      sheetLikePicture(stored)(
+        createJob((stored.name || 'Pasted picture').replace(/\.[^.]*$/, '').slice(0, 200), newId()),
+      );
     job = addPicture(newId(), stored, null)(base);
   }
   return job;
@@ -66,7 +70,10 @@ export function Shelf() {
   async function remove(job: JobSummary): Promise<void> {
     await jobs.remove(job.id);
     load();
-    toast(`${job.title} was removed.`, { duration: 10000, action: { label: 'Undo', onClick: () => void jobs.restore(job.id).then(load, say) } });
+    toast(`${job.title} was removed.`, {
+      duration: 10000,
+      action: { label: 'Undo', onClick: () => void jobs.restore(job.id).then(load, say) },
+    });
   }
 
   async function duplicate(job: JobSummary): Promise<void> {
@@ -83,11 +90,19 @@ export function Shelf() {
           Chromatype
         </h1>
         <div className="flex gap-1.5">
-          <Button aria-label="Keys" title="All keys (?)" onClick={() => window.dispatchEvent(new Event('chromatype-keys'))}>?</Button>
+          <Button
+            aria-label="Keys"
+            title="All keys (?)"
+            onClick={() => window.dispatchEvent(new Event('chromatype-keys'))}
+          >
+            ?
+          </Button>
           <Button onClick={chooseFiles}>
             <Upload size={13} aria-hidden /> From a picture
           </Button>
-          <Button strong onClick={() => void open(createJob('New job', newId())).catch(say)}>New job</Button>
+          <Button strong onClick={() => void open(createJob('New job', newId())).catch(say)}>
+            New job
+          </Button>
         </div>
       </header>
       <main className="mx-auto w-full max-w-[1240px] flex-1 px-5 py-6">
@@ -95,15 +110,32 @@ export function Shelf() {
           <h2 className="text-[26px] leading-none">Shelf</h2>
           <p className="text-muted">Drop or paste a picture anywhere to start a print of it.</p>
         </div>
-        {problem && <p role="alert" className="text-hot-text">{problem}</p>}
-        {list?.length === 0 && <p className="border border-dashed border-hairline p-10 text-center text-muted">Nothing here yet. Drop a picture, or start a new job.</p>}
+        {problem && (
+          <p role="alert" className="text-hot-text">
+            {problem}
+          </p>
+        )}
+        {list?.length === 0 && (
+          <p className="border border-dashed border-hairline p-10 text-center text-muted">
+            Nothing here yet. Drop a picture, or start a new job.
+          </p>
+        )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-6">
           {list?.map((job) => (
-            <JobCard key={job.id} job={job} remove={() => void remove(job).catch(say)} duplicate={() => void duplicate(job).catch(say)} />
+            <JobCard
+              key={job.id}
+              job={job}
+              remove={() => void remove(job).catch(say)}
+              duplicate={() => void duplicate(job).catch(say)}
+            />
           ))}
         </ul>
       </main>
-      {over && <p className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">Drop it to start a print of it</p>}
+      {over && (
+        <p className="pointer-events-none fixed inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">
+          Drop it to start a print of it
+        </p>
+      )}
     </div>
   );
 }

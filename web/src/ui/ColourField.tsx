@@ -34,7 +34,7 @@ export function ColourField({ label, value, onChange }: Props) {
         onBlur={commit}
         onKeyDown={(e) => e.key === 'Enter' && commit()}
         spellCheck={false}
-        className="w-[68px] border-b border-ink bg-transparent font-mono text-[10.5px]"
+        className="w-[56px] border-b border-ink bg-transparent font-mono text-[10.5px]"
       />
     </span>
   );

@@ -23,13 +23,26 @@ interface Props {
 const clamp = (value: number, min: number, max: number): number => Math.min(max, Math.max(min, value));
 
 /** A number with its unit: type it, scrub it, step it with the arrow keys; a double click restores the normal value. */
-export function NumberField({ label, value, min, max, step, normal, format, about, bare = false, readText, onChange }: Props) {
+export function NumberField({
+  label,
+  value,
+  min,
+  max,
+  step,
+  normal,
+  format,
+  about,
+  bare = false,
+  readText,
+  onChange,
+}: Props) {
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState(false);
   const tidy = (v: number) => clamp(Number((Math.round(v / step) * step).toPrecision(12)), min, max);
 
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another value clears the complaint
   useEffect(() => setWrong(false), [value]);
 
   function commit(): void {
@@ -62,8 +75,8 @@ export function NumberField({ label, value, min, max, step, normal, format, abou
   );
 
   return (
-    <div className={bare ? '' : 'flex items-center justify-between gap-2'} title={about}>
-      <label htmlFor={id} className={bare ? 'sr-only' : ''}>
+    <div className={bare ? '' : 'flex items-center justify-between gap-1'} title={about}>
+      <label htmlFor={id} className={bare ? 'sr-only' : 'shrink-0'}>
         {label}
       </label>
       <input
@@ -84,7 +97,7 @@ export function NumberField({ label, value, min, max, step, normal, format, abou
         spellCheck={false}
         aria-invalid={wrong}
         aria-description={about}
-        className="w-[58px] cursor-ew-resize touch-none border-b border-ink bg-transparent py-px text-right font-mono text-[10.5px] focus:cursor-text focus:bg-paper-2 aria-invalid:border-hot aria-invalid:text-hot-text"
+        className="w-[58px] min-w-0 cursor-ew-resize touch-none border-b border-ink bg-transparent py-px text-right font-mono text-[10.5px] focus:cursor-text focus:bg-paper-2 aria-invalid:border-hot aria-invalid:text-hot-text"
       />
     </div>
   );

@@ -22,7 +22,10 @@ const STEPS = 1000;
 /** A slider with its number beside it. A double click on either restores the normal value. */
 export function SliderRow(props: Props) {
   const { label, value, min, max, step, normal, about, onChange } = props;
-  const scale = props.scale ?? { toTrack: (v: number) => (v - min) / (max - min), fromTrack: (p: number) => min + p * (max - min) };
+  const scale = props.scale ?? {
+    toTrack: (v: number) => (v - min) / (max - min),
+    fromTrack: (p: number) => min + p * (max - min),
+  };
   const tidy = (v: number) => Math.min(max, Math.max(min, Number((Math.round(v / step) * step).toPrecision(12))));
   return (
     <div className="grid grid-cols-[68px_1fr_58px] items-center gap-1" title={about}>
@@ -40,7 +43,11 @@ export function SliderRow(props: Props) {
         <Slider.Track className="h-[3px] grow bg-hairline">
           <Slider.Range className="absolute h-[3px] bg-ink" />
         </Slider.Track>
-        <Slider.Thumb aria-label={label} aria-valuetext={`${Number((value * (props.format.shown ?? 1)).toFixed(2))} ${props.format.unit}`} className="block h-[14px] w-[5px] bg-hot" />
+        <Slider.Thumb
+          aria-label={label}
+          aria-valuetext={`${Number((value * (props.format.shown ?? 1)).toFixed(2))} ${props.format.unit}`}
+          className="block h-[14px] w-[5px] bg-hot"
+        />
       </Slider.Root>
       <NumberField {...props} bare />
     </div>

@@ -4,4 +4,6 @@ export const isTyping = (target: EventTarget | null): boolean =>
 
 /** Whether the space bar belongs to what has the focus. */
 export const takesSpace = (target: EventTarget | null): boolean =>
-  isTyping(target) || (target instanceof Element && target.closest('button, a, [role="slider"], [role="radio"], [role="button"], [role="switch"]') !== null);
+  isTyping(target) ||
+  (target instanceof Element &&
+    target.closest('button, a, [role="slider"], [role="radio"], [role="button"], [role="switch"]') !== null);

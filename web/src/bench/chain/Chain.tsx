@@ -24,7 +24,11 @@ export function Chain({ job, pass }: { readonly job: Job; readonly pass: Pass })
     <>
       <PictureStation job={job} pass={pass} />
       <ToneStation job={job} pass={pass} />
-      <Station title="Stencil" note="prints on the whole sheet" thumb={<div className={`${THUMB} h-[18px] bg-white`} />} />
+      <Station
+        title="Stencil"
+        note="prints on the whole sheet"
+        thumb={<div className={`${THUMB} h-[18px] bg-white`} />}
+      />
       <ScreenStation job={job} pass={pass} />
       <Station title="Bend" note="none" thumb={<StraightLattice />} />
       <InkStation job={job} pass={pass} />

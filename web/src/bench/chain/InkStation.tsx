@@ -13,13 +13,34 @@ const ORDINALS = ['1st', '2nd', '3rd'];
 export function InkStation({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const place = job.passes.filter((p) => p.on || p.id === pass.id).findIndex((p) => p.id === pass.id);
   const change = (ink: Partial<Ink>) => edit(setInk(pass.id, ink));
-  const thumb = <div className={`${THUMB} h-[44px]`} style={{ background: job.sheet.stock.colour }}><div className="h-full w-full" style={{ background: pass.ink.colour, opacity: pass.ink.opacity }} /></div>;
+  const thumb = (
+    <div className={`${THUMB} h-[44px]`} style={{ background: job.sheet.stock.colour }}>
+      <div className="h-full w-full" style={{ background: pass.ink.colour, opacity: pass.ink.opacity }} />
+    </div>
+  );
   return (
-    <Station title="Ink" note={pass.on ? `prints ${ORDINALS[place] ?? `${place + 1}th`}, overprints` : 'hidden'} thumb={thumb}>
+    <Station
+      title="Ink"
+      note={pass.on ? `prints ${ORDINALS[place] ?? `${place + 1}th`}, overprints` : 'hidden'}
+      thumb={thumb}
+    >
       <div className="grid gap-1.5">
+        <TextField label="Name of the pass" value={pass.name} onChange={(name) => edit(rename(pass.id, name))} />
         <div className="flex items-center justify-between gap-2">
-          <TextField label="Name of the pass" value={pass.name} onChange={(name) => edit(rename(pass.id, name))} />
           <ColourField label="Ink colour" value={pass.ink.colour} onChange={(colour) => change({ colour })} />
+          <div className="w-[82px]">
+            <NumberField
+              label="Opacity"
+              value={pass.ink.opacity}
+              min={0}
+              max={1}
+              step={0.01}
+              normal={1}
+              format={PERCENT}
+              about={LIMITS.opacity.about}
+              onChange={(opacity) => change({ opacity })}
+            />
+          </div>
         </div>
         <div className="flex items-center gap-1">
           {STARTER_INKS.map((ink) => (
@@ -34,9 +55,6 @@ export function InkStation({ job, pass }: { readonly job: Job; readonly pass: Pa
               style={{ background: ink.colour }}
             />
           ))}
-          <div className="ml-auto w-[118px]">
-            <NumberField label="Opacity" value={pass.ink.opacity} min={0} max={1} step={0.01} normal={1} format={PERCENT} about={LIMITS.opacity.about} onChange={(opacity) => change({ opacity })} />
-          </div>
         </div>
       </div>
     </Station>

@@ -1,4 +1,13 @@
-import { effectivePpi, type FeedFit, type FeedPart, type Job, LIMITS, type Pass, pictureOf, placementInMm } from '@chromatype/core';
+import {
+  effectivePpi,
+  type FeedFit,
+  type FeedPart,
+  type Job,
+  LIMITS,
+  type Pass,
+  pictureOf,
+  placementInMm,
+} from '@chromatype/core';
 import { ImagePlus } from 'lucide-react';
 import { setFeed } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
@@ -29,10 +38,25 @@ function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const picture = pictureOf(job, pass.feed);
   const { feed } = pass;
   if (!picture) return null;
-  const change = (fit: FeedFit) => edit(setFeed(pass.id, fit === 'own' ? { fit, ...placementInMm(job.sheet, feed, picture) } : { fit }));
-  const field = (label: string, key: 'x' | 'y' | 'width', limit: { min: number; max: number; about: string }, normal: number) => (
-    <NumberField label={label} value={feed[key]} min={limit.min} max={limit.max} step={1} normal={normal} format={MM} about={limit.about}
-      onChange={(value) => edit(setFeed(pass.id, { [key]: value }))} />
+  const change = (fit: FeedFit) =>
+    edit(setFeed(pass.id, fit === 'own' ? { fit, ...placementInMm(job.sheet, feed, picture) } : { fit }));
+  const field = (
+    label: string,
+    key: 'x' | 'y' | 'width',
+    limit: { min: number; max: number; about: string },
+    normal: number,
+  ) => (
+    <NumberField
+      label={label}
+      value={feed[key]}
+      min={limit.min}
+      max={limit.max}
+      step={1}
+      normal={normal}
+      format={MM}
+      about={limit.about}
+      onChange={(value) => edit(setFeed(pass.id, { [key]: value }))}
+    />
   );
   return (
     <div className="grid gap-1.5">
@@ -44,7 +68,9 @@ function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
           {field('Width', 'width', LIMITS.pictureWidth, job.sheet.width)}
         </div>
       )}
-      <p className="text-[11px] text-muted">On the sheet it has {Math.round(effectivePpi(job.sheet, feed, picture))} pixels an inch.</p>
+      <p className="text-[11px] text-muted">
+        On the sheet it has {Math.round(effectivePpi(job.sheet, feed, picture))} pixels an inch.
+      </p>
     </div>
   );
 }
@@ -62,7 +88,12 @@ export function PictureStation({ job, pass }: { readonly job: Job; readonly pass
     />
   );
   return (
-    <Station title="Picture" note={picture ? `${picture.width} × ${picture.height}` : 'none'} thumb={thumb} more={picture && <Placing job={job} pass={pass} />}>
+    <Station
+      title="Picture"
+      note={picture ? `${picture.width} × ${picture.height}` : 'none'}
+      thumb={thumb}
+      more={picture && <Placing job={job} pass={pass} />}
+    >
       <div className="flex items-center gap-1 pb-1">
         {job.pictures.length > 0 ? (
           <select
@@ -81,11 +112,22 @@ export function PictureStation({ job, pass }: { readonly job: Job; readonly pass
         ) : (
           <span className="flex-1 text-muted">Drop, paste or add one</span>
         )}
-        <button type="button" onClick={() => choosePictureFile(pass.id)} title="Add a picture" aria-label="Add a picture" className="p-0.5 hover:text-hot-text">
+        <button
+          type="button"
+          onClick={() => choosePictureFile(pass.id)}
+          title="Add a picture"
+          aria-label="Add a picture"
+          className="p-0.5 hover:text-hot-text"
+        >
           <ImagePlus size={15} aria-hidden />
         </button>
       </div>
-      <Choice label="Part of the picture" value={pass.feed.part} options={PARTS} onChange={(part) => edit(setFeed(pass.id, { part }))} />
+      <Choice
+        label="Part of the picture"
+        value={pass.feed.part}
+        options={PARTS}
+        onChange={(part) => edit(setFeed(pass.id, { part }))}
+      />
     </Station>
   );
 }

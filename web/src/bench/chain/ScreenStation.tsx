@@ -1,6 +1,17 @@
 import {
-  convertFrequency, DEFAULT_SCREEN, DOT_SHAPES, type Frequency, type Job, LARGEST_PITCH, LIMITS, lpiOf, type Pass, pitchOf,
-  type Screen, sheetPixels, SMALLEST_PITCH,
+  convertFrequency,
+  DEFAULT_SCREEN,
+  DOT_SHAPES,
+  type Frequency,
+  type Job,
+  LARGEST_PITCH,
+  LIMITS,
+  lpiOf,
+  type Pass,
+  pitchOf,
+  type Screen,
+  sheetPixels,
+  SMALLEST_PITCH,
 } from '@chromatype/core';
 import { Switch } from 'radix-ui';
 import { useState } from 'react';
@@ -22,7 +33,10 @@ function ShapeRow({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   return (
     <div role="radiogroup" aria-label="Dot shape" className="grid grid-cols-7 gap-1 pt-2">
       {DOT_SHAPES.map((shape) => {
-        const sample = { ...pass, screen: { ...pass.screen, shape: shape.name, oneTone: false, smallest: 0, solidFrom: 1 } };
+        const sample = {
+          ...pass,
+          screen: { ...pass.screen, shape: shape.name, oneTone: false, smallest: 0, solidFrom: 1 },
+        };
         return (
           <button
             key={shape.name}
@@ -37,7 +51,17 @@ function ShapeRow({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
             <SampleCanvas
               label={`${shape.name} dots`}
               watch={JSON.stringify([sample.screen.angle, pass.ink, job.sheet.stock])}
-              make={() => enginePool().sampler.screen(job, sample, 34 * devicePixelRatio, 34 * devicePixelRatio, SAMPLE_TONE, SAMPLE_CELL * devicePixelRatio, SAMPLE_CELL * devicePixelRatio)}
+              make={() =>
+                enginePool().sampler.screen(
+                  job,
+                  sample,
+                  34 * devicePixelRatio,
+                  34 * devicePixelRatio,
+                  SAMPLE_TONE,
+                  SAMPLE_CELL * devicePixelRatio,
+                  SAMPLE_CELL * devicePixelRatio,
+                )
+              }
               className="h-full w-full"
             />
           </button>
@@ -56,23 +80,35 @@ function FrequencyField({ job, pass }: { readonly job: Job; readonly pass: Pass 
   function set(next: Frequency): void {
     const pitch = pitchOf(next, job.sheet.ppi, width);
     const possible = pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH;
-    setWrong(possible ? null : `Cells must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels wide at ${job.sheet.ppi} ppi.`);
+    setWrong(
+      possible ? null : `Cells must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels wide at ${job.sheet.ppi} ppi.`,
+    );
     if (possible) edit(setScreen(pass.id, { frequency: next }));
   }
   const set4 = (value: number) => set({ ...frequency, value: Number(value.toPrecision(5)) });
   return (
     <div>
       <NumberField
-        label="Frequency" value={frequency.value} min={ends[0]} max={ends[1]} step={frequency.per === 'mm' ? 0.05 : 1}
+        label="Frequency"
+        value={frequency.value}
+        min={ends[0]}
+        max={ends[1]}
+        step={frequency.per === 'mm' ? 0.05 : 1}
         normal={convertFrequency(DEFAULT_SCREEN.frequency, frequency.per, job.sheet.ppi, width).value}
-        format={{ unit: UNIT_NAMES[frequency.per], digits: 3 }} about={LIMITS.frequency.about} onChange={set4}
+        format={{ unit: UNIT_NAMES[frequency.per], digits: 3 }}
+        about={LIMITS.frequency.about}
+        onChange={set4}
         readText={(text) => {
           const read = readFrequency(text);
           if (read) set(read);
           return read !== null;
         }}
       />
-      {wrong && <p role="alert" className="pt-0.5 text-[10.5px] leading-tight text-hot-text">{wrong}</p>}
+      {wrong && (
+        <p role="alert" className="pt-0.5 text-[10.5px] leading-tight text-hot-text">
+          {wrong}
+        </p>
+      )}
       <div className="flex justify-end pt-0.5">
         <select
           aria-label="Unit of frequency"
@@ -102,20 +138,61 @@ export function ScreenStation({ job, pass }: { readonly job: Job; readonly pass:
   // Common practice: grey steps of one cell are the pixels in it and bare stock.
   const steps = Math.round((job.sheet.ppi / lpi) ** 2) + 1;
   return (
-    <Station title="Screen" note={`${Number(lpi.toFixed(1))} lpi at ${Number(job.sheet.ppi.toFixed(1))} ppi gives ${steps} steps`}>
+    <Station
+      title="Screen"
+      note={`${Number(lpi.toFixed(1))} lpi at ${Number(job.sheet.ppi.toFixed(1))} ppi gives ${steps} steps`}
+    >
       <div className="flex gap-3 pt-1">
         <Dial job={job} pass={pass} />
         <div className="grid min-w-0 flex-1 content-start gap-1.5">
           <FrequencyField job={job} pass={pass} />
-          <NumberField label="Angle" value={screen.angle} min={LIMITS.angle.min} max={LIMITS.angle.max} step={0.5} normal={DEFAULT_SCREEN.angle} format={DEGREES} about={LIMITS.angle.about} onChange={(angle) => change({ angle })} />
-          <NumberField label="Smallest" value={screen.smallest} min={LIMITS.smallest.min} max={LIMITS.smallest.max} step={0.01} normal={0} format={PERCENT} about={LIMITS.smallest.about} onChange={(smallest) => change({ smallest })} />
-          <NumberField label="Solid from" value={screen.solidFrom} min={LIMITS.solidFrom.min} max={LIMITS.solidFrom.max} step={0.01} normal={1} format={PERCENT} about={LIMITS.solidFrom.about} onChange={(solidFrom) => change({ solidFrom })} />
-          <label className="flex items-center justify-between gap-2" title="Every dot takes the mean tone of its cell and stays whole">
-            One tone a cell
-            <Switch.Root checked={screen.oneTone} onCheckedChange={(oneTone) => change({ oneTone })} className="h-[14px] w-[26px] border border-ink data-[state=checked]:bg-ink">
+          <NumberField
+            label="Angle"
+            value={screen.angle}
+            min={LIMITS.angle.min}
+            max={LIMITS.angle.max}
+            step={0.5}
+            normal={DEFAULT_SCREEN.angle}
+            format={DEGREES}
+            about={LIMITS.angle.about}
+            onChange={(angle) => change({ angle })}
+          />
+          <NumberField
+            label="Smallest"
+            value={screen.smallest}
+            min={LIMITS.smallest.min}
+            max={LIMITS.smallest.max}
+            step={0.01}
+            normal={0}
+            format={PERCENT}
+            about={LIMITS.smallest.about}
+            onChange={(smallest) => change({ smallest })}
+          />
+          <NumberField
+            label="Solid from"
+            value={screen.solidFrom}
+            min={LIMITS.solidFrom.min}
+            max={LIMITS.solidFrom.max}
+            step={0.01}
+            normal={1}
+            format={PERCENT}
+            about={LIMITS.solidFrom.about}
+            onChange={(solidFrom) => change({ solidFrom })}
+          />
+          <div
+            className="flex items-center justify-between gap-2"
+            title="Every dot takes the mean tone of its cell and stays whole"
+          >
+            <span aria-hidden>One tone a cell</span>
+            <Switch.Root
+              aria-label="One tone a cell"
+              checked={screen.oneTone}
+              onCheckedChange={(oneTone) => change({ oneTone })}
+              className="h-[14px] w-[26px] border border-ink data-[state=checked]:bg-ink"
+            >
               <Switch.Thumb className="block h-[8px] w-[8px] translate-x-[2px] bg-ink data-[state=checked]:translate-x-[14px] data-[state=checked]:bg-paper" />
             </Switch.Root>
-          </label>
+          </div>
         </div>
       </div>
       <ShapeRow job={job} pass={pass} />

@@ -36,7 +36,13 @@ export function Station({ title, note, thumb, more, children }: Props) {
         </div>
         {thumb === undefined && children}
         {more && <Collapsible.Content className="pt-2">{more}</Collapsible.Content>}
-        <svg viewBox="0 0 8 5" width="8" height="5" className="absolute -bottom-[3px] left-[40px] z-1 fill-ink" aria-hidden>
+        <svg
+          viewBox="0 0 8 5"
+          width="8"
+          height="5"
+          className="absolute -bottom-[3px] left-[40px] z-1 fill-ink"
+          aria-hidden
+        >
           <path d="M0 0h8L4 5z" />
         </svg>
       </section>

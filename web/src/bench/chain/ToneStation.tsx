@@ -1,4 +1,13 @@
-import { DEFAULT_TONE, type Job, LIMITS, type Pass, pictureOf, type Tone, type ToneMeaning, toneOfDarkness } from '@chromatype/core';
+import {
+  DEFAULT_TONE,
+  type Job,
+  LIMITS,
+  type Pass,
+  pictureOf,
+  type Tone,
+  type ToneMeaning,
+  toneOfDarkness,
+} from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { setTone } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
@@ -28,7 +37,9 @@ function useCounts(job: Job, pass: Pass): readonly number[] {
   const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : false));
   const watch = JSON.stringify([hash, pass.feed, job.sheet.width, job.sheet.height]);
   const latest = useRef<((job: Job, pass: Pass) => void) | null>(null);
-  latest.current ??= latestOnly(async (j: Job, p: Pass) => setCounts((await enginePool().sampler.picture(j, p, 96)).counts));
+  latest.current ??= latestOnly(async (j: Job, p: Pass) =>
+    setCounts((await enginePool().sampler.picture(j, p, 96)).counts),
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the counts depend on
   useEffect(() => {
     if (ready) latest.current!(job, pass);
@@ -39,12 +50,27 @@ function useCounts(job: Job, pass: Pass): readonly number[] {
 
 function CurveThumb({ tone, counts }: { readonly tone: Tone; readonly counts: readonly number[] }) {
   const most = Math.max(1, ...counts);
-  const curve = Array.from({ length: 33 }, (_, k) => `${(k / 32) * 56},${72 - toneOfDarkness(k / 32, tone) * 72}`).join(' ');
+  const curve = Array.from({ length: 33 }, (_, k) => `${(k / 32) * 56},${72 - toneOfDarkness(k / 32, tone) * 72}`).join(
+    ' ',
+  );
   return (
-    <svg viewBox="0 0 56 72" className={`${THUMB} bg-white`} role="img" aria-label="Tone curve over the picture's tones, light to dark" preserveAspectRatio="none" height={86}>
+    <svg
+      viewBox="0 0 56 72"
+      className={`${THUMB} bg-white`}
+      role="img"
+      aria-label="Tone curve over the picture's tones, light to dark"
+      preserveAspectRatio="none"
+      height={86}
+    >
       {counts.map((n, k) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: bars have no identity but their place
-        <rect key={k} x={(k * 56) / counts.length} width={56 / counts.length + 0.1} y={72 - 60 * Math.sqrt(n / most)} height={60 * Math.sqrt(n / most)} fill="#cfc7b6" />
+        <rect
+          key={k}
+          x={(k * 56) / counts.length}
+          width={56 / counts.length + 0.1}
+          y={72 - 60 * Math.sqrt(n / most)}
+          height={60 * Math.sqrt(n / most)}
+          fill="#cfc7b6"
+        />
       ))}
       <polyline points={curve} fill="none" stroke="#f0502e" strokeWidth={1.4} vectorEffect="non-scaling-stroke" />
     </svg>
@@ -57,15 +83,52 @@ export function ToneStation({ job, pass }: { readonly job: Job; readonly pass: P
   const counts = useCounts(job, pass);
   const change = (part: Partial<Tone>) => edit(setTone(pass.id, part));
   return (
-    <Station title="Tone" note={tone.meaning === 'light' ? 'true light' : 'even steps'} thumb={<CurveThumb tone={tone} counts={counts} />}>
+    <Station
+      title="Tone"
+      note={tone.meaning === 'light' ? 'true light' : 'even steps'}
+      thumb={<CurveThumb tone={tone} counts={counts} />}
+    >
       <div className="grid gap-[3px]">
-        <SliderRow label="Lights" value={tone.lights} min={LIMITS.lights.min} max={LIMITS.lights.max} step={0.005} normal={DEFAULT_TONE.lights} format={PERCENT} about={LIMITS.lights.about}
-          onChange={(v) => change({ lights: Math.min(v, tone.darks - 0.01) })} />
-        <SliderRow label="Middle" value={tone.middle} min={LIMITS.middle.min} max={LIMITS.middle.max} step={0.01} normal={DEFAULT_TONE.middle} format={PLAIN} about={LIMITS.middle.about} scale={MIDDLE_SCALE}
-          onChange={(middle) => change({ middle })} />
-        <SliderRow label="Darks" value={tone.darks} min={LIMITS.darks.min} max={LIMITS.darks.max} step={0.005} normal={DEFAULT_TONE.darks} format={PERCENT} about={LIMITS.darks.about}
-          onChange={(v) => change({ darks: Math.max(v, tone.lights + 0.01) })} />
-        <Choice label="Meaning of tone" value={tone.meaning} options={MEANINGS} onChange={(meaning) => change({ meaning })} />
+        <SliderRow
+          label="Lights"
+          value={tone.lights}
+          min={LIMITS.lights.min}
+          max={LIMITS.lights.max}
+          step={0.005}
+          normal={DEFAULT_TONE.lights}
+          format={PERCENT}
+          about={LIMITS.lights.about}
+          onChange={(v) => change({ lights: Math.min(v, tone.darks - 0.01) })}
+        />
+        <SliderRow
+          label="Middle"
+          value={tone.middle}
+          min={LIMITS.middle.min}
+          max={LIMITS.middle.max}
+          step={0.01}
+          normal={DEFAULT_TONE.middle}
+          format={PLAIN}
+          about={LIMITS.middle.about}
+          scale={MIDDLE_SCALE}
+          onChange={(middle) => change({ middle })}
+        />
+        <SliderRow
+          label="Darks"
+          value={tone.darks}
+          min={LIMITS.darks.min}
+          max={LIMITS.darks.max}
+          step={0.005}
+          normal={DEFAULT_TONE.darks}
+          format={PERCENT}
+          about={LIMITS.darks.about}
+          onChange={(v) => change({ darks: Math.max(v, tone.lights + 0.01) })}
+        />
+        <Choice
+          label="Meaning of tone"
+          value={tone.meaning}
+          options={MEANINGS}
+          onChange={(meaning) => change({ meaning })}
+        />
       </div>
     </Station>
   );

@@ -3,5 +3,9 @@ import type { NumberFormat } from '../../ui/number-text.ts';
 export const PERCENT: NumberFormat = { unit: '%', digits: 1, shown: 100 };
 export const PLAIN: NumberFormat = { unit: '', digits: 2 };
 export const DEGREES: NumberFormat = { unit: '°', digits: 2, units: { rad: (v) => (v * 180) / Math.PI } };
-export const MM: NumberFormat = { unit: 'mm', digits: 2, units: { cm: (v) => v * 10, in: (v) => v * 25.4, m: (v) => v * 1000 } };
+export const MM: NumberFormat = {
+  unit: 'mm',
+  digits: 2,
+  units: { cm: (v) => v * 10, in: (v) => v * 25.4, m: (v) => v * 1000 },
+};
 export const PPI: NumberFormat = { unit: 'ppi', digits: 1, units: { ppcm: (v) => v * 2.54 } };

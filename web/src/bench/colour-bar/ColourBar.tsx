@@ -1,5 +1,13 @@
 import { type Job, MOST_PASSES } from '@chromatype/core';
-import { closestCenter, DndContext, type DragEndEvent, KeyboardSensor, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
+import {
+  closestCenter,
+  DndContext,
+  type DragEndEvent,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
 import { restrictToHorizontalAxis, restrictToParentElement } from '@dnd-kit/modifiers';
 import { horizontalListSortingStrategy, SortableContext, sortableKeyboardCoordinates } from '@dnd-kit/sortable';
 import { Plus } from 'lucide-react';
@@ -44,7 +52,12 @@ export function ColourBar({ job, chosen, choose }: Props) {
           <span className="w-full truncate px-1.5 pt-1 font-semibold">Stock</span>
           <span className="w-full truncate px-1.5 font-mono text-[9.5px] text-muted">{stock.name}</span>
         </button>
-        <DndContext sensors={sensors} collisionDetection={closestCenter} modifiers={[restrictToHorizontalAxis, restrictToParentElement]} onDragEnd={onDragEnd}>
+        <DndContext
+          sensors={sensors}
+          collisionDetection={closestCenter}
+          modifiers={[restrictToHorizontalAxis, restrictToParentElement]}
+          onDragEnd={onDragEnd}
+        >
           <SortableContext items={job.passes.map((p) => p.id)} strategy={horizontalListSortingStrategy}>
             <ol className="flex" aria-label="Passes in print order">
               {job.passes.map((pass) => (

@@ -22,7 +22,9 @@ function useCoverage(job: Job, pass: Pass): number | null {
   const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : true));
   const key = plateKey(job, pass);
   const latest = useRef<((job: Job, pass: Pass) => void) | null>(null);
-  latest.current ??= latestOnly(async (j: Job, p: Pass) => setShare(await enginePool().sampler.coverage(j, p, COVERAGE_STEP)));
+  latest.current ??= latestOnly(async (j: Job, p: Pass) =>
+    setShare(await enginePool().sampler.coverage(j, p, COVERAGE_STEP)),
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
   useEffect(() => {
     if (!ready) return;
@@ -55,10 +57,23 @@ function PatchTools({ job, pass, choose }: Omit<Props, 'chosen'>) {
   const tool = 'bg-paper border border-ink p-[2px] hover:bg-paper-2';
   return (
     <span className="absolute top-[3px] right-[3px] flex gap-[2px]">
-      <button type="button" className={tool} title="Duplicate the pass" aria-label={`Duplicate ${pass.name}`} onClick={duplicate}>
+      <button
+        type="button"
+        className={tool}
+        title="Duplicate the pass"
+        aria-label={`Duplicate ${pass.name}`}
+        onClick={duplicate}
+      >
         <Copy size={11} aria-hidden />
       </button>
-      <button type="button" className={tool} title="Remove the pass" aria-label={`Remove ${pass.name}`} onClick={remove} disabled={job.passes.length === 1}>
+      <button
+        type="button"
+        className={tool}
+        title="Remove the pass"
+        aria-label={`Remove ${pass.name}`}
+        onClick={remove}
+        disabled={job.passes.length === 1}
+      >
         <Trash2 size={11} aria-hidden />
       </button>
     </span>
@@ -98,7 +113,10 @@ export function PassPatch({ job, pass, chosen, choose }: Props) {
           className={`block h-[34px] w-full border-b border-ink ${pass.on ? '' : 'opacity-25'}`}
         />
         <span className="block truncate px-1.5 pt-1 pr-6 font-semibold">{pass.name}</span>
-        <span className="block truncate px-1.5 font-mono text-[9.5px] text-muted" title="Frequency, angle, share of the sheet that is inked">
+        <span
+          className="block truncate px-1.5 font-mono text-[8.5px] tracking-tighter text-muted"
+          title="Frequency, angle, share of the sheet that is inked"
+        >
           {lpi} lpi {short(pass.screen.angle)}°{inked}
         </span>
       </div>

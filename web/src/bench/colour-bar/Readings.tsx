@@ -32,7 +32,15 @@ function useMostInk(job: Job): number | null {
   return most;
 }
 
-function Reading({ name, children, title }: { readonly name: string; readonly children: React.ReactNode; readonly title?: string }) {
+function Reading({
+  name,
+  children,
+  title,
+}: {
+  readonly name: string;
+  readonly children: React.ReactNode;
+  readonly title?: string;
+}) {
   return (
     <div title={title} className="min-w-0">
       <dt className="max-w-[110px] truncate text-[11px] text-muted">{name}</dt>
@@ -64,8 +72,12 @@ export function Readings({ job, chosen }: { readonly job: Job; readonly chosen: 
         <dt className="text-[11px] text-muted">View</dt>
         <dd className="flex items-baseline gap-2 font-mono text-[11px]">
           <span data-testid="scale">{Number((scale * 100).toFixed(scale < 0.1 ? 1 : 0))} %</span>
-          <button type="button" className="underline hover:text-hot-text" onClick={fitSheet}>fit</button>
-          <button type="button" className="underline hover:text-hot-text" onClick={() => zoomTo(1)}>1:1</button>
+          <button type="button" className="underline hover:text-hot-text" onClick={fitSheet}>
+            fit
+          </button>
+          <button type="button" className="underline hover:text-hot-text" onClick={() => zoomTo(1)}>
+            1:1
+          </button>
         </dd>
       </div>
     </dl>

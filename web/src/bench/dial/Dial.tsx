@@ -35,7 +35,9 @@ export function Dial({ job, pass }: { readonly job: Job; readonly pass: Pass }) 
     const box = frame.current!.getBoundingClientRect();
     const centre = { x: box.left + RIM, y: box.top + RIM };
     const start = (memo as { angle: number; pitch: number; rim: boolean } | undefined) ?? {
-      angle, pitch, rim: Math.hypot(ix - centre.x, iy - centre.y) > FACE - 6,
+      angle,
+      pitch,
+      rim: Math.hypot(ix - centre.x, iy - centre.y) > FACE - 6,
     };
     if (first) beginGesture();
     if (start.rim) {
@@ -93,7 +95,18 @@ export function Dial({ job, pass }: { readonly job: Job; readonly pass: Pass }) 
         ))}
         {others.map((p) => {
           const at = point(p.screen.angle, RIM - 7);
-          return <circle key={p.id} cx={at.x} cy={at.y} r={4} fill={p.ink.colour} stroke="currentColor" strokeOpacity={0.35} opacity={0.6} />;
+          return (
+            <circle
+              key={p.id}
+              cx={at.x}
+              cy={at.y}
+              r={4}
+              fill={p.ink.colour}
+              stroke="currentColor"
+              strokeOpacity={0.35}
+              opacity={0.6}
+            />
+          );
         })}
         <circle cx={hand.x} cy={hand.y} r={5.5} className="fill-hot" />
       </svg>

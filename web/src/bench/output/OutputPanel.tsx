@@ -14,6 +14,7 @@ import { useRuns } from './use-runs.ts';
 function useEstimate(id: string, job: Job, asked: OutputAsked): Estimate | string | null {
   const [estimate, setEstimate] = useState<Estimate | string | null>(null);
   const kind = JSON.stringify(asked);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: any change of the job may change the size
   useEffect(() => {
     let over = false;
     setEstimate(null);
@@ -30,7 +31,6 @@ function useEstimate(id: string, job: Job, asked: OutputAsked): Estimate | strin
       over = true;
       clearTimeout(timer);
     };
-  // biome-ignore lint/correctness/useExhaustiveDependencies: any change of the job may change the size
   }, [id, job, kind]);
   return estimate;
 }
@@ -66,29 +66,58 @@ export function OutputPanel({ id, job, pass, back }: Props) {
   const options: { value: OutputAsked['kind']; label: string }[] = [{ value: 'sheet', label: 'Sheet in colour' }];
   if (pass) options.push({ value: 'plate', label: `Plate of ${pass.name}` });
   return (
-    <section aria-label="Output" className="absolute top-2 right-2 z-10 max-h-[calc(100%-1rem)] w-[320px] overflow-y-auto border border-ink bg-paper p-3">
+    <section
+      aria-label="Output"
+      className="absolute top-2 right-2 z-10 max-h-[calc(100%-1rem)] w-[320px] overflow-y-auto border border-ink bg-paper p-3"
+    >
       <header className="flex items-center justify-between pb-2">
         <h2 className="text-[14px]">Output</h2>
         <button type="button" aria-label="Close Output" onClick={() => navigate(back)}>
           <X size={15} aria-hidden />
         </button>
       </header>
-      <Choice<OutputAsked['kind']> label="What to make" value={asked.kind} options={options} onChange={(next) => setKind(next)} />
+      <Choice<OutputAsked['kind']>
+        label="What to make"
+        value={asked.kind}
+        options={options}
+        onChange={(next) => setKind(next)}
+      />
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 py-3">
         <dt className="text-muted">Format</dt>
         <dd>{asked.kind === 'plate' ? 'PNG, one bit; ink is black' : 'PNG, colour'}</dd>
         <dt className="text-muted">Pixels</dt>
-        <dd className="font-mono text-[11px]">{width} × {height}</dd>
+        <dd className="font-mono text-[11px]">
+          {width} × {height}
+        </dd>
         <dt className="text-muted">Size</dt>
-        <dd className="font-mono text-[11px]">{mm(job.sheet.width)} × {mm(job.sheet.height)} mm, {mm(job.sheet.ppi)} ppi</dd>
+        <dd className="font-mono text-[11px]">
+          {mm(job.sheet.width)} × {mm(job.sheet.height)} mm, {mm(job.sheet.ppi)} ppi
+        </dd>
         <dt className="text-muted">File</dt>
-        <dd className="font-mono text-[11px]" data-testid="estimate">{estimate === null ? 'reckoning …' : typeof estimate === 'string' ? estimate : `about ${showBytes(estimate.bytes)}`}</dd>
+        <dd className="font-mono text-[11px]" data-testid="estimate">
+          {estimate === null
+            ? 'reckoning …'
+            : typeof estimate === 'string'
+              ? estimate
+              : `about ${showBytes(estimate.bytes)}`}
+        </dd>
       </dl>
-      <Button strong className="w-full" onClick={() => void make()}>Make PNG</Button>
-      {problem && <p role="alert" className="pt-2 text-hot-text">{problem}</p>}
+      <Button strong className="w-full" onClick={() => void make()}>
+        Make PNG
+      </Button>
+      {problem && (
+        <p role="alert" className="pt-2 text-hot-text">
+          {problem}
+        </p>
+      )}
       {list.length > 0 && (
         <ul aria-label="Runs of this job" className="mt-3 grid gap-2 border-t border-hairline pt-2">
-          {[...list].sort((a: Run, b: Run) => Number(isOver(a)) - Number(isOver(b)) || b.createdAt.localeCompare(a.createdAt)).slice(0, 6).map((run) => <RunRow key={run.id} run={run} />)}
+          {[...list]
+            .sort((a: Run, b: Run) => Number(isOver(a)) - Number(isOver(b)) || b.createdAt.localeCompare(a.createdAt))
+            .slice(0, 6)
+            .map((run) => (
+              <RunRow key={run.id} run={run} />
+            ))}
         </ul>
       )}
     </section>

@@ -6,7 +6,11 @@ import { showBytes } from '../../ui/bytes.ts';
 import { remaining, type Seen } from './remaining.ts';
 
 const STATES: Readonly<Record<Run['state'], string>> = {
-  queued: 'waiting', running: 'printing', done: 'done', failed: 'failed', cancelled: 'cancelled',
+  queued: 'waiting',
+  running: 'printing',
+  done: 'done',
+  failed: 'failed',
+  cancelled: 'cancelled',
 };
 
 /** One run: its progress and what is left, or its file. */
@@ -15,7 +19,9 @@ export function RunRow({ run }: { readonly run: Run }) {
   if (run.state === 'running' && !first.current) first.current = { at: Date.now(), share: run.progress };
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-x-2" data-state={run.state}>
-      <span className="truncate" title={run.fileName}>{run.fileName}</span>
+      <span className="truncate" title={run.fileName}>
+        {run.fileName}
+      </span>
       {run.state === 'done' ? (
         <a href={runs.fileUrl(run)} download={run.fileName} className="flex items-center gap-1 underline">
           <Download size={13} aria-hidden /> Save
@@ -26,11 +32,20 @@ export function RunRow({ run }: { readonly run: Run }) {
         <Button onClick={() => void runs.cancel(run.id)}>Cancel</Button>
       )}
       {isOver(run) ? (
-        <span className="font-mono text-[10px] text-muted">{run.message ?? (run.bytes ? showBytes(run.bytes) : '')}</span>
+        <span className="font-mono text-[10px] text-muted">
+          {run.message ?? (run.bytes ? showBytes(run.bytes) : '')}
+        </span>
       ) : (
         <>
-          <progress max={1} value={run.progress} aria-label={`${run.fileName}: ${STATES[run.state]}`} className="h-1.5 w-full accent-hot" />
-          <span className="text-right font-mono text-[10px] text-muted">{remaining(run, first.current, Date.now()) ?? STATES[run.state]}</span>
+          <progress
+            max={1}
+            value={run.progress}
+            aria-label={`${run.fileName}: ${STATES[run.state]}`}
+            className="h-1.5 w-full accent-hot"
+          />
+          <span className="text-right font-mono text-[10px] text-muted">
+            {remaining(run, first.current, Date.now()) ?? STATES[run.state]}
+          </span>
         </>
       )}
     </li>

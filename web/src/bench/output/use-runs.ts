@@ -13,7 +13,13 @@ export function useRuns(jobId: string): { list: readonly Run[]; follow(run: Run,
   const [list, setList] = useState<readonly Run[]>([]);
   const stops = useRef(new Map<string, () => void>());
 
-  const put = useCallback((run: Run) => setList((all) => (all.some((r) => r.id === run.id) ? all.map((r) => (r.id === run.id ? run : r)) : [run, ...all])), []);
+  const put = useCallback(
+    (run: Run) =>
+      setList((all) =>
+        all.some((r) => r.id === run.id) ? all.map((r) => (r.id === run.id ? run : r)) : [run, ...all],
+      ),
+    [],
+  );
 
   const follow = useCallback(
     (run: Run, save: boolean) => {

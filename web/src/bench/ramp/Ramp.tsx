@@ -55,7 +55,9 @@ function RampHandle({ tone, handle, name, height, change }: HandleProps) {
       style={{ top: place * height }}
     >
       <span className="absolute top-1/2 right-0 left-[26px] h-[2px] bg-hot" />
-      <span className="absolute top-[11px] right-[5px] font-mono text-[9.5px]">{Math.round(place * 100)}</span>
+      <span className={`absolute right-[5px] font-mono text-[9.5px] ${place > 0.96 ? '-top-[4px]' : 'top-[11px]'}`}>
+        {Math.round(place * 100)}
+      </span>
     </div>
   );
 }
@@ -85,7 +87,14 @@ export function Ramp({ job, pass }: { readonly job: Job; readonly pass: Pass | n
               style={{ width: WIDTH, height }}
             />
             {HANDLES.map(({ handle, name }) => (
-              <RampHandle key={handle} tone={pass.tone} handle={handle} name={name} height={height} change={(tone) => edit(setTone(pass.id, tone))} />
+              <RampHandle
+                key={handle}
+                tone={pass.tone}
+                handle={handle}
+                name={name}
+                height={height}
+                change={(tone) => edit(setTone(pass.id, tone))}
+              />
             ))}
           </>
         )}

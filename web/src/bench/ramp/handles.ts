@@ -16,8 +16,10 @@ export function handlePlace(tone: Tone, handle: Handle): number {
 
 /** What a tone becomes when a handle is put at a darkness. */
 export function moveHandle(tone: Tone, handle: Handle, place: number): Partial<Tone> {
-  if (handle === 'lights') return { lights: tidy(clamp(place, LIMITS.lights.min, Math.min(LIMITS.lights.max, tone.darks - APART))) };
-  if (handle === 'darks') return { darks: tidy(clamp(place, Math.max(LIMITS.darks.min, tone.lights + APART), LIMITS.darks.max)) };
+  if (handle === 'lights')
+    return { lights: tidy(clamp(place, LIMITS.lights.min, Math.min(LIMITS.lights.max, tone.darks - APART))) };
+  if (handle === 'darks')
+    return { darks: tidy(clamp(place, Math.max(LIMITS.darks.min, tone.lights + APART), LIMITS.darks.max)) };
   const share = clamp((place - tone.lights) / (tone.darks - tone.lights), 0.001, 0.999);
   return { middle: tidy(clamp(Math.log(share) / Math.log(0.5), LIMITS.middle.min, LIMITS.middle.max)) };
 }

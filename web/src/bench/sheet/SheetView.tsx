@@ -6,9 +6,18 @@ import { createPreview, type Preview } from '../../engine/preview.ts';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
 import { useSheetGestures } from './use-sheet-gestures.ts';
 
+/** Which way each arrow key moves the sheet. */
+const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [1, 0],
+  ArrowRight: [-1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
+
 /** Pictures that the printing passes of a job read. */
-const neededPictures = (job: Job) =>
-  [...new Set(printingPasses(job).flatMap((p) => pictureOf(job, p.feed)?.hash ?? []))];
+const neededPictures = (job: Job) => [
+  ...new Set(printingPasses(job).flatMap((p) => pictureOf(job, p.feed)?.hash ?? [])),
+];
 
 /** How far the pictures in use are loaded; null when all are there. */
 function useLoading(job: Job): { share: number; message: string | null } | null {
@@ -48,7 +57,10 @@ export function SheetView({ job }: { readonly job: Job }) {
   useEffect(() => {
     const watcher = new ResizeObserver(() => {
       const { clientWidth, clientHeight } = frame.current!;
-      setDisplay({ width: Math.round(clientWidth * devicePixelRatio), height: Math.round(clientHeight * devicePixelRatio) });
+      setDisplay({
+        width: Math.round(clientWidth * devicePixelRatio),
+        height: Math.round(clientHeight * devicePixelRatio),
+      });
     });
     watcher.observe(frame.current!);
     return () => watcher.disconnect();
@@ -61,20 +73,19 @@ export function SheetView({ job }: { readonly job: Job }) {
   }, [job, view, ready]);
 
   function onKey(event: KeyboardEvent): void {
+    const [dx, dy] = ARROWS[event.key] ?? [0, 0];
     const far = event.shiftKey ? 200 : 40;
     const moves: Record<string, () => void> = {
-      ArrowLeft: () => panBy(far, 0),
-      ArrowRight: () => panBy(-far, 0),
-      ArrowUp: () => panBy(0, far),
-      ArrowDown: () => panBy(0, -far),
       '+': () => zoomStep(1),
       '-': () => zoomStep(-1),
       '1': () => zoomTo(1),
       '0': fitSheet,
     };
-    if (event.ctrlKey || event.metaKey || !moves[event.key]) return;
+    if (event.ctrlKey || event.metaKey) return;
+    if (dx || dy) panBy(dx * far, dy * far);
+    else if (moves[event.key]) moves[event.key]!();
+    else return;
     event.preventDefault();
-    moves[event.key]!();
   }
 
   return (
