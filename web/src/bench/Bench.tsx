@@ -2,7 +2,9 @@ import { useEffect, useState } from 'react';
 import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { closeJob, openJob } from '../document/autosave.ts';
 import { useOpenJob } from '../document/store.ts';
+import { offerPlateDigest } from '../engine/plate-digest.ts';
 import { loadPicture } from '../engine/pictures.ts';
+import { useSetParam } from '../ui/use-set-param.ts';
 import { useFileDrop } from '../ui/use-file-drop.ts';
 import { addFiles } from './add-picture.ts';
 import { Chain } from './chain/Chain.tsx';
@@ -19,7 +21,8 @@ import { fitSheet, showText, useView, viewText } from './view-store.ts';
 
 /** Keeps the view in the address, and takes it from there. */
 function useViewInAddress(id: string): void {
-  const [params, setParams] = useSearchParams();
+  const [params] = useSearchParams();
+  const setParam = useSetParam();
   const shown = useView((s) => s.view !== null);
   const text = useView(viewText);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the address is read once, when the job opens
@@ -28,20 +31,12 @@ function useViewInAddress(id: string): void {
   }, [id, shown]);
   useEffect(() => {
     if (!shown) return;
-    const timer = setTimeout(() => {
-      setParams(
-        (old) => {
-          const next = new URLSearchParams(old);
-          if (text) next.set('view', text);
-          else next.delete('view');
-          return next;
-        },
-        { replace: true },
-      );
-    }, 250);
+    const timer = setTimeout(() => setParam('view', text), 250);
     return () => clearTimeout(timer);
-  }, [text, shown, setParams]);
+  }, [text, shown, setParam]);
 }
+
+offerPlateDigest();
 
 function OpenBench({ id }: { readonly id: string }) {
   const job = useOpenJob((s) => s.job)!;

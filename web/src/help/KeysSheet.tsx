@@ -29,7 +29,7 @@ export function KeysSheet() {
         >
           <div className="flex items-center justify-between pb-3">
             <Dialog.Title className="text-[17px]">Keys</Dialog.Title>
-            <Dialog.Close aria-label="Close">
+            <Dialog.Close aria-label="Close" className="grid h-6 w-6 place-items-center">
               <X size={16} aria-hidden />
             </Dialog.Close>
           </div>

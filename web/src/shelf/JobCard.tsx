@@ -31,7 +31,7 @@ async function saveDocument({ id, title }: JobSummary): Promise<void> {
 /** One job on the Shelf: its print, small, made by the engine. */
 export function JobCard({ job, remove, duplicate }: Props) {
   const { width, height } = job.sheet;
-  const tool = 'p-1 hover:text-hot-text';
+  const tool = 'p-[5px] hover:text-hot-text';
   return (
     <li className="group">
       <Link to={`/jobs/${job.id}`} className="block bg-surround p-4 hover:outline-2 hover:outline-hot">

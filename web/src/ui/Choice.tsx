@@ -28,7 +28,7 @@ export function Choice<T extends string>({ label, value, options, onChange }: Pr
           key={o.value}
           value={o.value}
           title={o.title}
-          className="h-[20px] border border-hairline px-[7px] text-[12px] leading-none hover:border-ink data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
+          className="h-6 min-w-6 border border-hairline px-[7px] text-[12px] leading-none hover:border-ink data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
         >
           {o.label}
         </ToggleGroup.Item>

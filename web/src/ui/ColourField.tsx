@@ -25,7 +25,7 @@ export function ColourField({ label, value, onChange }: Props) {
         onFocus={beginGesture}
         onBlur={endGesture}
         onChange={(e) => onChange(e.target.value)}
-        className="h-5 w-7 cursor-pointer border border-ink bg-transparent p-0"
+        className="h-6 w-8 cursor-pointer border border-ink bg-transparent p-0"
       />
       <input
         aria-label={`${label}: hex`}
@@ -34,7 +34,7 @@ export function ColourField({ label, value, onChange }: Props) {
         onBlur={commit}
         onKeyDown={(e) => e.key === 'Enter' && commit()}
         spellCheck={false}
-        className="w-[56px] border-b border-ink bg-transparent font-mono text-[10.5px]"
+        className="h-6 w-[56px] border-b border-ink bg-transparent font-mono text-[10.5px]"
       />
     </span>
   );

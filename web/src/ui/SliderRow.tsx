@@ -28,7 +28,7 @@ export function SliderRow(props: Props) {
   };
   const tidy = (v: number) => Math.min(max, Math.max(min, Number((Math.round(v / step) * step).toPrecision(12))));
   return (
-    <div className="grid grid-cols-[68px_1fr_58px] items-center gap-1" title={about}>
+    <div className="grid grid-cols-[50px_1fr_58px] items-center gap-2.5" title={about}>
       <span aria-hidden>{label}</span>
       <Slider.Root
         min={0}
@@ -38,7 +38,7 @@ export function SliderRow(props: Props) {
         onValueChange={([place]) => onChange(tidy(scale.fromTrack(place! / STEPS)))}
         onValueCommit={endGesture}
         onDoubleClick={() => onChange(normal)}
-        className="relative flex h-4 touch-none items-center"
+        className="relative flex h-6 touch-none items-center"
       >
         <Slider.Track className="h-[3px] grow bg-hairline">
           <Slider.Range className="absolute h-[3px] bg-ink" />

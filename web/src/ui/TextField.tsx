@@ -26,7 +26,7 @@ export function TextField({ label, value, className = '', onChange }: Props) {
         if (e.key === 'Enter') e.currentTarget.blur();
         if (e.key === 'Escape') setText(null);
       }}
-      className={`min-w-0 border-b border-hairline bg-transparent hover:border-ink ${className}`}
+      className={`h-6 min-w-0 border-b border-hairline bg-transparent hover:border-ink ${className}`}
     />
   );
 }

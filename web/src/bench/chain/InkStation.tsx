@@ -24,7 +24,7 @@ export function InkStation({ job, pass }: { readonly job: Job; readonly pass: Pa
       note={pass.on ? `prints ${ORDINALS[place] ?? `${place + 1}th`}, overprints` : 'hidden'}
       thumb={thumb}
     >
-      <div className="grid gap-1.5">
+      <div className="grid gap-1">
         <TextField label="Name of the pass" value={pass.name} onChange={(name) => edit(rename(pass.id, name))} />
         <div className="flex items-center justify-between gap-2">
           <ColourField label="Ink colour" value={pass.ink.colour} onChange={(colour) => change({ colour })} />
@@ -51,7 +51,7 @@ export function InkStation({ job, pass }: { readonly job: Job; readonly pass: Pa
               aria-label={`Ink: ${ink.name}`}
               aria-pressed={pass.ink.colour === ink.colour}
               onClick={() => change({ name: ink.name, colour: ink.colour })}
-              className="h-4 w-4 border border-ink aria-pressed:outline-2 aria-pressed:outline-hot"
+              className="h-6 w-6 border border-ink aria-pressed:outline-2 aria-pressed:outline-hot"
               style={{ background: ink.colour }}
             />
           ))}

@@ -100,7 +100,7 @@ export function PictureStation({ job, pass }: { readonly job: Job; readonly pass
             aria-label="Picture of this pass"
             value={pass.feed.picture ?? ''}
             onChange={(e) => edit(setFeed(pass.id, { picture: e.target.value || null }))}
-            className="h-5 min-w-0 flex-1 truncate border-b border-hairline bg-paper"
+            className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper"
           >
             <option value="">no picture</option>
             {job.pictures.map((p) => (
@@ -117,7 +117,7 @@ export function PictureStation({ job, pass }: { readonly job: Job; readonly pass
           onClick={() => choosePictureFile(pass.id)}
           title="Add a picture"
           aria-label="Add a picture"
-          className="p-0.5 hover:text-hot-text"
+          className="grid h-6 w-6 place-items-center hover:text-hot-text"
         >
           <ImagePlus size={15} aria-hidden />
         </button>

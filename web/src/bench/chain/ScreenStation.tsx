@@ -109,7 +109,7 @@ function FrequencyField({ job, pass }: { readonly job: Job; readonly pass: Pass 
           {wrong}
         </p>
       )}
-      <div className="flex justify-end pt-0.5">
+      <div className="flex justify-end">
         <select
           aria-label="Unit of frequency"
           value={frequency.per}
@@ -117,7 +117,7 @@ function FrequencyField({ job, pass }: { readonly job: Job; readonly pass: Pass 
             const next = convertFrequency(frequency, e.target.value as Frequency['per'], job.sheet.ppi, width);
             set({ ...next, value: Number(next.value.toPrecision(5)) });
           }}
-          className="border-b border-hairline bg-paper text-[10.5px] text-muted"
+          className="h-6 border-b border-hairline bg-paper text-[10.5px] text-muted"
         >
           <option value="lpi">lines an inch</option>
           <option value="lpcm">lines a cm</option>
@@ -144,7 +144,7 @@ export function ScreenStation({ job, pass }: { readonly job: Job; readonly pass:
     >
       <div className="flex gap-3 pt-1">
         <Dial job={job} pass={pass} />
-        <div className="grid min-w-0 flex-1 content-start gap-1.5">
+        <div className="grid min-w-0 flex-1 content-start gap-0.5">
           <FrequencyField job={job} pass={pass} />
           <NumberField
             label="Angle"
@@ -188,9 +188,9 @@ export function ScreenStation({ job, pass }: { readonly job: Job; readonly pass:
               aria-label="One tone a cell"
               checked={screen.oneTone}
               onCheckedChange={(oneTone) => change({ oneTone })}
-              className="h-[14px] w-[26px] border border-ink data-[state=checked]:bg-ink"
+              className="h-6 w-[44px] border border-ink data-[state=checked]:bg-ink"
             >
-              <Switch.Thumb className="block h-[8px] w-[8px] translate-x-[2px] bg-ink data-[state=checked]:translate-x-[14px] data-[state=checked]:bg-paper" />
+              <Switch.Thumb className="block h-[16px] w-[16px] translate-x-[3px] bg-ink data-[state=checked]:translate-x-[23px] data-[state=checked]:bg-paper" />
             </Switch.Root>
           </div>
         </div>

@@ -26,7 +26,10 @@ export function Station({ title, note, thumb, more, children }: Props) {
                 {note}
               </span>
               {more && (
-                <Collapsible.Trigger aria-label={`More of ${title}`} className="group -mr-1 self-center p-0.5">
+                <Collapsible.Trigger
+                  aria-label={`More of ${title}`}
+                  className="group -my-1 -mr-1.5 grid h-6 w-6 shrink-0 place-items-center"
+                >
                   <ChevronDown size={13} className="group-data-[state=open]:rotate-180" aria-hidden />
                 </Collapsible.Trigger>
               )}

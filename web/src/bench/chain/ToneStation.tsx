@@ -88,7 +88,7 @@ export function ToneStation({ job, pass }: { readonly job: Job; readonly pass: P
       note={tone.meaning === 'light' ? 'true light' : 'even steps'}
       thumb={<CurveThumb tone={tone} counts={counts} />}
     >
-      <div className="grid gap-[3px]">
+      <div className="grid">
         <SliderRow
           label="Lights"
           value={tone.lights}

@@ -54,7 +54,7 @@ function PatchTools({ job, pass, choose }: Omit<Props, 'chosen'>) {
     edit(removePass(pass.id));
     toast(`${pass.name} was removed.`, { action: { label: 'Undo', onClick: undo } });
   }
-  const tool = 'bg-paper border border-ink p-[2px] hover:bg-paper-2';
+  const tool = 'grid h-6 w-6 place-items-center border border-ink bg-paper hover:bg-paper-2';
   return (
     <span className="absolute top-[3px] right-[3px] flex gap-[2px]">
       <button
@@ -126,7 +126,7 @@ export function PassPatch({ job, pass, chosen, choose }: Props) {
         aria-label={pass.on ? `Hide ${pass.name}` : `Show ${pass.name}`}
         title={pass.on ? 'Hide' : roomForPass(job) ? 'Show' : 'Too many passes print already'}
         onClick={() => edit(setOn(pass.id, !pass.on))}
-        className="absolute top-[37px] right-[3px] p-[2px] hover:text-hot-text"
+        className="absolute top-[36px] right-0 grid h-6 w-6 place-items-center hover:text-hot-text"
       >
         {pass.on ? <Eye size={13} aria-hidden /> : <EyeOff size={13} aria-hidden />}
       </button>

@@ -72,10 +72,10 @@ export function Readings({ job, chosen }: { readonly job: Job; readonly chosen: 
         <dt className="text-[11px] text-muted">View</dt>
         <dd className="flex items-baseline gap-2 font-mono text-[11px]">
           <span data-testid="scale">{Number((scale * 100).toFixed(scale < 0.1 ? 1 : 0))} %</span>
-          <button type="button" className="underline hover:text-hot-text" onClick={fitSheet}>
+          <button type="button" className="h-6 min-w-6 underline hover:text-hot-text" onClick={fitSheet}>
             fit
           </button>
-          <button type="button" className="underline hover:text-hot-text" onClick={() => zoomTo(1)}>
+          <button type="button" className="h-6 min-w-6 underline hover:text-hot-text" onClick={() => zoomTo(1)}>
             1:1
           </button>
         </dd>

@@ -72,7 +72,12 @@ export function OutputPanel({ id, job, pass, back }: Props) {
     >
       <header className="flex items-center justify-between pb-2">
         <h2 className="text-[14px]">Output</h2>
-        <button type="button" aria-label="Close Output" onClick={() => navigate(back)}>
+        <button
+          type="button"
+          aria-label="Close Output"
+          className="grid h-6 w-6 place-items-center"
+          onClick={() => navigate(back)}
+        >
           <X size={15} aria-hidden />
         </button>
       </header>

@@ -23,7 +23,7 @@ export function RunRow({ run }: { readonly run: Run }) {
         {run.fileName}
       </span>
       {run.state === 'done' ? (
-        <a href={runs.fileUrl(run)} download={run.fileName} className="flex items-center gap-1 underline">
+        <a href={runs.fileUrl(run)} download={run.fileName} className="flex h-6 items-center gap-1 underline">
           <Download size={13} aria-hidden /> Save
         </a>
       ) : isOver(run) ? (

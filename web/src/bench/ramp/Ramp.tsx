@@ -51,11 +51,11 @@ function RampHandle({ tone, handle, name, height, change }: HandleProps) {
       onKeyDown={onKey}
       onDoubleClick={() => change(handle === 'middle' ? { middle: 1 } : { [handle]: normal })}
       title={`${name}: ${Math.round(place * 100)} % dark in the picture`}
-      className="absolute right-0 left-0 h-5 -translate-y-1/2 cursor-ns-resize touch-none"
+      className="absolute right-0 left-0 h-6 -translate-y-1/2 cursor-ns-resize touch-none"
       style={{ top: place * height }}
     >
       <span className="absolute top-1/2 right-0 left-[26px] h-[2px] bg-hot" />
-      <span className={`absolute right-[5px] font-mono text-[9.5px] ${place > 0.96 ? '-top-[4px]' : 'top-[11px]'}`}>
+      <span className={`absolute right-[5px] font-mono text-[9.5px] ${place > 0.96 ? '-top-[3px]' : 'top-[13px]'}`}>
         {Math.round(place * 100)}
       </span>
     </div>

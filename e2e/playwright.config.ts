@@ -1,0 +1,44 @@
+import { execSync } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { defineConfig } from '@playwright/test';
+
+const PORT = Number(process.env.E2E_PORT ?? 4391);
+const data = process.env.E2E_DATA ?? mkdtempSync(join(tmpdir(), 'chromatype-e2e-'));
+process.env.E2E_DATA = data;
+
+export const chromium = process.env.CHROMIUM ?? execSync('command -v chromium', { encoding: 'utf8' }).trim();
+
+export default defineConfig({
+  testDir: '.',
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
+  workers: 1,
+  reporter: [['list'], ['json', { outputFile: join(data, 'report.json') }]],
+  outputDir: '../test-results',
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 1280, height: 800 },
+    acceptDownloads: true,
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: chromium,
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+  webServer: {
+    command: 'node ../server/dist/main.js',
+    url: `http://127.0.0.1:${PORT}/api/jobs`,
+    env: { CHROMATYPE_DATA: data, CHROMATYPE_PORT: String(PORT), CHROMATYPE_HOST: '127.0.0.1' },
+    reuseExistingServer: false,
+  },
+});

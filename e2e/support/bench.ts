@@ -1,0 +1,55 @@
+import { readFileSync } from 'node:fs';
+import { expect, type Page } from '@playwright/test';
+
+/** Drops a file on the page as an artist does from a folder. */
+export async function dropFile(page: Page, name: string, type: string, bytes: Buffer): Promise<void> {
+  const data = await page.evaluateHandle(
+    ([fileName, mime, base64]) => {
+      const transfer = new DataTransfer();
+      const raw = Uint8Array.from(atob(base64!), (c) => c.charCodeAt(0));
+      transfer.items.add(new File([raw], fileName!, { type: mime }));
+      return transfer;
+    },
+    [name, type, bytes.toString('base64')],
+  );
+  await page.dispatchEvent('body', 'dragover', { dataTransfer: data });
+  await page.dispatchEvent('body', 'drop', { dataTransfer: data });
+}
+
+export const settled = (page: Page): Promise<void> =>
+  expect(page.getByTestId('sheet')).toHaveAttribute('data-stage', 'settled', { timeout: 30_000 });
+
+export const saved = (page: Page): Promise<void> =>
+  expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved');
+
+/** Types a value into a number field and leaves it. */
+export async function type(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByLabel(label, { exact: true }).and(page.locator('input'));
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+/** A new job of the Shelf, opened on the Bench. Returns its id. */
+export async function newJob(page: Page): Promise<string> {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'New job', exact: true }).click();
+  await page.waitForURL(/\/jobs\/[0-9a-f-]+/);
+  await settled(page);
+  return /jobs\/([0-9a-f-]+)/.exec(page.url())![1]!;
+}
+
+/** Makes an output in the panel and returns the file that the browser saves. */
+export async function makeOutput(page: Page, what: RegExp): Promise<{ name: string; bytes: Buffer }> {
+  if (!page.url().includes('/output')) await page.getByRole('button', { name: 'Output' }).click();
+  await page.getByRole('region', { name: 'Output' }).getByRole('radio', { name: what }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Make PNG' }).click();
+  const file = await download;
+  return { name: file.suggestedFilename(), bytes: readFileSync((await file.path())!) };
+}
+
+/** The job document as the server has it. */
+export async function storedJob(page: Page, id: string) {
+  const response = await page.request.get(`/api/jobs/${id}`);
+  return (await response.json()) as { version: number; document: import('@chromatype/core').Job };
+}

@@ -1,0 +1,41 @@
+import sharp from 'sharp';
+
+/** A soft colour picture with lights, darks and an edge, as a JPEG. */
+export function softPhoto(width: number, height: number): Promise<Buffer> {
+  const rgb = new Uint8Array(width * height * 3);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const at = (y * width + x) * 3;
+      const glow = Math.exp(-(((x - width * 0.4) / width) ** 2 + ((y - height * 0.45) / height) ** 2) * 6);
+      rgb[at] = 60 + 180 * glow;
+      rgb[at + 1] = 50 + 150 * glow * (0.6 + (0.4 * y) / height);
+      rgb[at + 2] = 110 + (60 * x) / width;
+      if (Math.hypot(x - width * 0.75, y - height * 0.3) < height * 0.12) rgb.set([220, 60, 40], at);
+    }
+  }
+  return sharp(rgb, { raw: { width, height, channels: 3 } })
+    .jpeg({ quality: 95 })
+    .toBuffer();
+}
+
+/** Pixels of a PNG as ink: 1 where the grey is below the middle. */
+export async function inkOf(
+  png: Buffer,
+): Promise<{ width: number; height: number; ink(x: number, y: number): number; grey: Buffer }> {
+  const { data, info } = await sharp(png)
+    .toColourspace('b-w')
+    .raw({ depth: 'uchar' })
+    .toBuffer({ resolveWithObject: true });
+  const { width, height, channels } = info;
+  return { width, height, grey: data, ink: (x, y) => (data[(y * width + x) * channels]! < 128 ? 1 : 0) };
+}
+
+/** The rows of a plate, packed, ink = 1: what browser and server are compared by. */
+export function packed(plate: { width: number; height: number; ink(x: number, y: number): number }): Uint8Array {
+  const stride = (plate.width + 7) >> 3;
+  const out = new Uint8Array(stride * plate.height);
+  for (let y = 0; y < plate.height; y++) {
+    for (let x = 0; x < plate.width; x++) if (plate.ink(x, y)) out[y * stride + (x >> 3)]! |= 0x80 >> (x & 7);
+  }
+  return out;
+}

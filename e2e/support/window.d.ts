@@ -1,0 +1,3 @@
+interface Window {
+  chromatype?: { plateDigest(pass: number): Promise<string> };
+}
