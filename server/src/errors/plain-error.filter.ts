@@ -20,6 +20,8 @@ function refusalOf(error: unknown): { status: number; body: Refusal } | null {
   if (error instanceof BadRequestException) {
     const response = error.getResponse() as { message?: string | string[] };
     const message = Array.isArray(response.message) ? response.message[0]! : (response.message ?? error.message);
+    // The body parser's own complaint, which speaks of tokens and positions.
+    if (/JSON/.test(message)) return { status: 400, body: { message: 'The request is not valid JSON.' } };
     return { status: 400, body: { message } };
   }
   if (error instanceof HttpException) {

@@ -56,7 +56,7 @@ function greyOf(rgba: Uint8Array): Uint8Array | null {
 
 function densityFor(metadata: Metadata): number {
   const side = Math.max(metadata.width ?? 0, metadata.height ?? 0);
-  return side > 0 ? Math.min(7200, Math.max(1, (72 * SVG_SIDE) / side)) : 72;
+  return side > 0 ? Math.min(72_000, Math.max(1, (72 * SVG_SIDE) / side)) : 72;
 }
 
 /**

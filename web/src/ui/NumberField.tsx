@@ -97,7 +97,7 @@ export function NumberField({
         spellCheck={false}
         aria-invalid={wrong}
         aria-description={about}
-        className="w-[58px] h-6 min-w-0 cursor-ew-resize touch-none border-b border-ink bg-transparent text-right font-mono text-[10.5px] focus:cursor-text focus:bg-paper-2 aria-invalid:border-hot aria-invalid:text-hot-text"
+        className="w-[55px] h-6 min-w-0 cursor-ew-resize touch-none border-b border-ink bg-transparent text-right font-mono text-[10.5px] focus:cursor-text focus:bg-paper-2 aria-invalid:border-hot aria-invalid:text-hot-text"
       />
     </div>
   );

@@ -28,7 +28,7 @@ export function InkStation({ job, pass }: { readonly job: Job; readonly pass: Pa
         <TextField label="Name of the pass" value={pass.name} onChange={(name) => edit(rename(pass.id, name))} />
         <div className="flex items-center justify-between gap-2">
           <ColourField label="Ink colour" value={pass.ink.colour} onChange={(colour) => change({ colour })} />
-          <div className="w-[82px]">
+          <div className="w-[106px]">
             <NumberField
               label="Opacity"
               value={pass.ink.opacity}

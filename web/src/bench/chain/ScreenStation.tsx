@@ -142,7 +142,7 @@ export function ScreenStation({ job, pass }: { readonly job: Job; readonly pass:
       title="Screen"
       note={`${Number(lpi.toFixed(1))} lpi at ${Number(job.sheet.ppi.toFixed(1))} ppi gives ${steps} steps`}
     >
-      <div className="flex gap-3 pt-1">
+      <div className="flex gap-2 pt-1">
         <Dial job={job} pass={pass} />
         <div className="grid min-w-0 flex-1 content-start gap-0.5">
           <FrequencyField job={job} pass={pass} />
@@ -188,9 +188,9 @@ export function ScreenStation({ job, pass }: { readonly job: Job; readonly pass:
               aria-label="One tone a cell"
               checked={screen.oneTone}
               onCheckedChange={(oneTone) => change({ oneTone })}
-              className="h-6 w-[44px] border border-ink data-[state=checked]:bg-ink"
+              className="h-6 w-[32px] border border-ink data-[state=checked]:bg-ink"
             >
-              <Switch.Thumb className="block h-[16px] w-[16px] translate-x-[3px] bg-ink data-[state=checked]:translate-x-[23px] data-[state=checked]:bg-paper" />
+              <Switch.Thumb className="block h-[12px] w-[12px] translate-x-[3px] bg-ink data-[state=checked]:translate-x-[15px] data-[state=checked]:bg-paper" />
             </Switch.Root>
           </div>
         </div>

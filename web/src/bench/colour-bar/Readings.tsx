@@ -44,7 +44,7 @@ function Reading({
   return (
     <div title={title} className="min-w-0">
       <dt className="max-w-[110px] truncate text-[11px] text-muted">{name}</dt>
-      <dd className="font-mono text-[11px] whitespace-nowrap">{children}</dd>
+      <dd className="h-6 font-mono text-[11px] leading-6 whitespace-nowrap">{children}</dd>
     </div>
   );
 }
@@ -70,7 +70,7 @@ export function Readings({ job, chosen }: { readonly job: Job; readonly chosen: 
       </Reading>
       <div>
         <dt className="text-[11px] text-muted">View</dt>
-        <dd className="flex items-baseline gap-2 font-mono text-[11px]">
+        <dd className="flex items-center gap-2 font-mono text-[11px]">
           <span data-testid="scale">{Number((scale * 100).toFixed(scale < 0.1 ? 1 : 0))} %</span>
           <button type="button" className="h-6 min-w-6 underline hover:text-hot-text" onClick={fitSheet}>
             fit

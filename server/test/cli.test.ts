@@ -1,0 +1,95 @@
+import { execFile } from 'node:child_process';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import sharp from 'sharp';
+
+const main = fileURLToPath(new URL('../dist/cli/main.js', import.meta.url));
+let folder: string;
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'chromatype-cli-'));
+  await sharp({ create: { width: 800, height: 800, channels: 3, background: '#bcbcbc' } })
+    .png()
+    .withMetadata({ density: 300 })
+    .toFile(join(folder, 'flat.png'));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const chromatype = (...args: string[]) =>
+  new Promise<{ code: number; out: string; err: string }>((resolve) => {
+    execFile(process.execPath, [main, ...args], { cwd: folder }, (error, out, err) =>
+      resolve({ code: Number(error?.code ?? 0), out, err }),
+    );
+  });
+
+describe('the command line', () => {
+  test('screens a picture, and measures what it made', async () => {
+    expect(
+      await chromatype('screen', 'flat.png', 'out.png', '--lpi', '24', '--angle', '15', '--dots', 'Ellipse'),
+    ).toMatchObject({ code: 0, err: '' });
+    const { out } = await chromatype('measure', 'out.png');
+    const found = JSON.parse(out);
+    expect(found).toMatchObject({ width: 800, height: 800, ppi: 300 });
+    expect(Math.abs(found.lpi / 24 - 1)).toBeLessThan(0.001);
+    expect(Math.abs((found.angle % 90) - 15)).toBeLessThan(0.05);
+    // 188/255 encoded is 0.5029 of the light (IEC 61966-2-1), so 0.4971 is inked.
+    expect(Math.abs(found.coverage - 0.4971)).toBeLessThan(1 / 512);
+  });
+
+  test('prints even steps, other sizes and counts across', async () => {
+    await chromatype(
+      'screen',
+      'flat.png',
+      'even.png',
+      '--tone',
+      'even',
+      '--width',
+      '50',
+      '--ppi',
+      '400',
+      '--across',
+      '40',
+      '--cell',
+    );
+    const { out } = await chromatype('measure', 'even.png');
+    const found = JSON.parse(out);
+    expect(found.width).toBe(787);
+    expect(Math.abs(found.coverage - (1 - 188 / 255))).toBeLessThan(1 / 256);
+    expect(Math.abs(found.lpi / (40 / (50 / 25.4)) - 1)).toBeLessThan(0.002);
+  });
+
+  test('lists names', async () => {
+    expect((await chromatype('list', 'dots')).out.trim().split('\n')).toEqual(
+      expect.arrayContaining(['SimpleDot', 'Round', 'Ellipse', 'Square', 'Diamond', 'Line', 'Cross']),
+    );
+    expect((await chromatype('screen', '--help')).out).toContain('--solid-from');
+  });
+
+  test.each([
+    ['a missing file', ['screen', 'none.png', 'x.png'], /There is no file none\.png/],
+    ['no picture', ['screen', 'text.png', 'x.png'], /not a picture/],
+    ['an unknown shape', ['screen', 'flat.png', 'x.png', '--dots', 'Blob'], /--dots must be one of Round/],
+    ['an unknown option', ['screen', 'flat.png', 'x.png', '--blob'], /Unknown option '--blob'/],
+    ['nonsense for a number', ['screen', 'flat.png', 'x.png', '--lpi', 'many'], /--lpi must be a number/],
+    ['a frequency that cannot be', ['screen', 'flat.png', 'x.png', '--lpi', '900'], /must be 2 to 2000 pixels/],
+    ['a format that is not written', ['screen', 'flat.png', 'x.bmp'], /OUT must end in \.png/],
+    ['a file that cannot be measured', ['measure', 'text.png'], /not a picture/],
+    ['an unknown command', ['squash'], /has the commands screen, measure, list/],
+  ])('%s: exit 2, one sentence, no file', async (_, args, sentence) => {
+    writeFileSync(join(folder, 'text.png'), 'no picture');
+    const { code, err, out } = await chromatype(...args);
+    expect(code).toBe(2);
+    expect(err).toMatch(sentence);
+    expect(err.trim().split('\n')).toHaveLength(1);
+    expect(out).toBe('');
+    expect(existsSync(join(folder, 'x.png'))).toBe(false);
+    expect(readdirSync(folder).filter((f) => f.includes('partial'))).toEqual([]);
+  });
+
+  test('writes one-bit files', async () => {
+    await chromatype('screen', 'flat.png', 'bits.png');
+    const bytes = readFileSync(join(folder, 'bits.png'));
+    expect([bytes[24], bytes[25]]).toEqual([1, 0]);
+  });
+});
