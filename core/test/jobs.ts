@@ -1,0 +1,41 @@
+import { createJob, type Job, memorySource, type Pass, type PictureSource } from '../src/index.ts';
+
+/** A change to a pass, station by station. */
+export type PassChange = { readonly [K in 'feed' | 'tone' | 'screen' | 'ink']?: Partial<Pass[K]> };
+
+/** A one-pass job on a white sheet of so many pixels at 300 ppi, reading picture `a`. */
+export function pixelJob(
+  width: number,
+  height: number,
+  picture: { width: number; height: number },
+  change: PassChange = {},
+): Job {
+  const base = createJob('test', 'p');
+  const pass = base.passes[0]!;
+  return {
+    ...base,
+    sheet: {
+      width: (width / 300) * 25.4,
+      height: (height / 300) * 25.4,
+      ppi: 300,
+      stock: { name: 'White', colour: '#ffffff' },
+    },
+    pictures: [{ id: 'a', name: 'a', hash: 'a'.repeat(64), width: picture.width, height: picture.height }],
+    passes: [
+      {
+        ...pass,
+        feed: { ...pass.feed, picture: 'a', ...change.feed },
+        tone: { ...pass.tone, ...change.tone },
+        screen: { ...pass.screen, ...change.screen },
+        ink: { ...pass.ink, ...change.ink },
+      },
+    ],
+  };
+}
+
+/** A grey picture from a function of its pixels, 0..255. */
+export function greyPicture(width: number, height: number, value: (x: number, y: number) => number): PictureSource {
+  const bytes = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) bytes[y * width + x] = Math.round(value(x, y));
+  return memorySource(width, height, 1, bytes);
+}

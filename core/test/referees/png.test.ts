@@ -1,0 +1,109 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import {
+  bitAt,
+  type Bitmap,
+  createOutput,
+  type Job,
+  type OutputAsked,
+  passesFor,
+  printBands,
+  printingPasses,
+  sheetColours,
+  STARTER_INKS,
+} from '../../src/index.ts';
+import { greyPicture, pixelJob } from '../jobs.ts';
+import { kernels } from '../plates.ts';
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'png-'));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const source = greyPicture(333, 200, (x, y) => 255 * Math.abs(Math.sin(x / 60 + y / 80)));
+
+function write(job: Job, asked: OutputAsked): { file: string; plates: Bitmap[] } {
+  const pieces: Uint8Array[] = [];
+  const writer = createOutput(job, asked, (p) => pieces.push(p.slice()));
+  const stacked: number[][] = [];
+  const passes = passesFor(job, asked);
+  for (const band of printBands(kernels, job, passes, () => source)) {
+    band.plates.forEach((p, k) => {
+      stacked[k] = (stacked[k] ?? []).concat(Array.from(p.data));
+    });
+    writer.band(band);
+  }
+  writer.end();
+  const file = join(folder, `${asked.kind}-${passes.length}.png`);
+  writeFileSync(file, Buffer.concat(pieces));
+  return { file, plates: stacked.map((d) => ({ width: 333, height: 200, stride: 42, data: Uint8Array.from(d) })) };
+}
+
+/** The file as another library reads it: mode, pixels an inch and RGB rows. */
+function read(file: string): { mode: string; dpi: number; rgb: Buffer } {
+  const script = `
+import sys
+from PIL import Image
+im = Image.open(sys.argv[1])
+sys.stdout.buffer.write(('%s %.3f\\n' % (im.mode, im.info['dpi'][0])).encode())
+sys.stdout.buffer.write(im.convert('RGB').tobytes())`;
+  const out = execFileSync('/usr/bin/python3', ['-c', script, file], { maxBuffer: 1e8 });
+  const end = out.indexOf(10);
+  const [mode, dpi] = out.subarray(0, end).toString().split(' ');
+  return { mode: mode!, dpi: Number(dpi), rgb: out.subarray(end + 1) };
+}
+
+const manyPasses = (job: Job, count: number): Job => ({
+  ...job,
+  passes: Array.from({ length: count }, (_, k) => ({
+    ...job.passes[0]!,
+    id: `p${k}`,
+    ink: { ...STARTER_INKS[k % 6]!, opacity: 1 - k / 20 },
+    screen: { ...job.passes[0]!.screen, angle: 20 * k },
+  })),
+});
+
+describe('PNG files, read by libraries that we did not write', () => {
+  const base = pixelJob(333, 200, source);
+
+  test('a plate is one-bit, black where ink is, at the resolution of the sheet', () => {
+    const { file, plates } = write(base, { kind: 'plate', pass: 'p' });
+    expect(execFileSync('pngcheck', [file], { encoding: 'utf8' })).toMatch(/OK: .*333x200, 1-bit grayscale/);
+    const { mode, dpi, rgb } = read(file);
+    expect(mode).toBe('1');
+    expect(dpi).toBeCloseTo(300, 1);
+    let different = 0;
+    for (let y = 0; y < 200; y++)
+      for (let x = 0; x < 333; x++) if (rgb[(y * 333 + x) * 3] !== (bitAt(plates[0]!, x, y) ? 0 : 255)) different++;
+    expect(different).toBe(0);
+  });
+
+  test.each([1, 2, 3, 5, 8])('a sheet of %d passes has each overprint in its own colour', (count) => {
+    const job = manyPasses(base, count);
+    const { file, plates } = write(job, { kind: 'sheet' });
+    execFileSync('pngcheck', ['-q', file]);
+    const { rgb } = read(file);
+    const colours = sheetColours(job.sheet, printingPasses(job));
+    for (let y = 0; y < 200; y++) {
+      for (let x = 0; x < 333; x++) {
+        const code = plates.reduce((c, p, k) => c | (bitAt(p, x, y) << k), 0);
+        const at = (y * 333 + x) * 3;
+        if (
+          rgb[at] !== colours[3 * code] ||
+          rgb[at + 1] !== colours[3 * code + 1] ||
+          rgb[at + 2] !== colours[3 * code + 2]
+        ) {
+          throw new Error(`pixel ${x}, ${y} has another colour than overprint ${code}`);
+        }
+      }
+    }
+  });
+
+  test('a sheet without any pass is bare stock', () => {
+    const { file } = write({ ...base, passes: [] }, { kind: 'sheet' });
+    expect(new Set(read(file).rgb)).toEqual(new Set([255]));
+  });
+});
