@@ -171,26 +171,21 @@ export class SheetEngine {
     return depth === 8 ? (data as Uint8Array) : Uint8Array.from(data, (code) => byteOfLight(code / 65535));
   }
 
-  /** Share of the sheet that a pass inks, looked at on every `step`-th row. */
-  coverage(job: Job, pass: Pass, step: number): number {
+  /** Pixels that a pass inks in one row of blocks. Nothing of it is remembered. */
+  inkOfRow(job: Job, pass: Pass, blockRow: number): number {
     const { width, height } = sheetPixels(job.sheet);
-    const chain = this.chain(job, pass, false);
-    let ink = 0;
-    let seen = 0;
-    for (let y = 0; y < height; y += BLOCK_HEIGHT) {
-      for (let x = 0; x < width; x += BLOCK_WIDTH) {
-        const area = {
-          x,
-          y,
-          width: Math.min(BLOCK_WIDTH, width - x),
-          height: Math.min(BLOCK_HEIGHT, height - y),
-          step,
-        };
-        ink += countInk(chain.plate(area).data);
-        seen += area.width * rowsOf(area);
-      }
-    }
-    return ink / seen;
+    const y = blockRow * BLOCK_HEIGHT;
+    const area = { x: 0, y, width, height: Math.min(BLOCK_HEIGHT, height - y), step: 1 };
+    const chain = createPassChain({
+      kernels: this.kernels,
+      job,
+      pass,
+      pictures: this.lookup,
+      compiled: this.compiled(job, pass, false),
+    });
+    const ink = countInk(chain.plate(area).data);
+    chain.release();
+    return ink;
   }
 }
 

@@ -59,8 +59,9 @@ const api = {
   mostInk(job: Job): number {
     return mostInk(engine, job, (pass) => reducedOf(job, pass));
   },
-  coverage(job: Job, pass: Pass, step: number): number {
-    return engine.coverage(job, pass, step);
+  /** Pixels that a pass inks in one row of blocks. */
+  inkOfRow(job: Job, pass: Pass, blockRow: number): number {
+    return engine.inkOfRow(job, pass, blockRow);
   },
   /** SHA-256 of a pass's packed plate rows over the whole sheet, for comparing with the server's plate. */
   async plateDigest(job: Job, pass: Pass): Promise<string> {

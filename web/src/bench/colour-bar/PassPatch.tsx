@@ -2,18 +2,19 @@ import { type Job, lightKey, lpiOf, type Pass, pictureOf, plateKey, sheetPixels 
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { duplicatePass, newId, removePass, roomForPass, setOn } from '../../document/edits.ts';
 import { edit, undo } from '../../document/store.ts';
-import { latestOnly } from '../../engine/latest.ts';
+import { measureCoverage } from '../../engine/coverage.ts';
 import { usePictures } from '../../engine/pictures.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
 
 const PATCH = { width: 112, height: 34, tone: 0.4, cell: 12 };
-/** Rows that are looked at for a patch's coverage: every 16th. */
-const COVERAGE_STEP = 16;
+
+/** Milliseconds of rest before a plate is counted. */
+const COVERAGE_AFTER = 400;
 
 /** Share of the sheet that a pass inks, measured on its plate. */
 function useCoverage(job: Job, pass: Pass): number | null {
@@ -21,15 +22,18 @@ function useCoverage(job: Job, pass: Pass): number | null {
   const hash = pictureOf(job, pass.feed)?.hash;
   const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : true));
   const key = plateKey(job, pass);
-  const latest = useRef<((job: Job, pass: Pass) => void) | null>(null);
-  latest.current ??= latestOnly(async (j: Job, p: Pass) =>
-    setShare(await enginePool().sampler.coverage(j, p, COVERAGE_STEP)),
-  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
   useEffect(() => {
     if (!ready) return;
-    const timer = setTimeout(() => latest.current!(job, pass), 250);
-    return () => clearTimeout(timer);
+    let stopped = false;
+    const timer = setTimeout(async () => {
+      const measured = await measureCoverage(job, pass, () => stopped);
+      if (measured !== null && !stopped) setShare(measured);
+    }, COVERAGE_AFTER);
+    return () => {
+      stopped = true;
+      clearTimeout(timer);
+    };
   }, [key, ready]);
   return lightKey(job, pass) === 'white' ? 0 : share;
 }

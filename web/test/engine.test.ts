@@ -1,0 +1,196 @@
+import {
+  composeExact,
+  countInk,
+  createJob,
+  createPassChain,
+  type Job,
+  memorySource,
+  meansToRgba,
+  sheetPixels,
+} from '@chromatype/core';
+import { ByteCache } from '../src/engine/byte-cache.ts';
+import { latestOnly } from '../src/engine/latest.ts';
+import { pictureSample } from '../src/engine/picture-samples.ts';
+import { reducePicture } from '../src/engine/reduce-picture.ts';
+import { rampSample, screenSample } from '../src/engine/samples.ts';
+import { BLOCK_HEIGHT, BLOCK_WIDTH, SheetEngine } from '../src/engine/sheet-engine.ts';
+
+const SIDE = 700;
+const buffer = new SharedArrayBuffer(SIDE * SIDE * 4);
+const bytes = new Uint8Array(buffer);
+for (let k = 0; k < SIDE * SIDE; k++) bytes.set([k % 256, (k >> 4) % 256, (k >> 9) % 256, 255], 4 * k);
+
+function job(): Job {
+  const base = createJob('x', 'a');
+  return {
+    ...base,
+    sheet: { ...base.sheet, width: 90, height: 60 },
+    pictures: [{ id: 'p', name: 'p', hash: 'h', width: SIDE, height: SIDE }],
+    passes: ['a', 'b'].map((id, k) => ({
+      ...base.passes[0]!,
+      id,
+      feed: { ...base.passes[0]!.feed, picture: 'p', part: k ? 'r' : 'lightness' },
+      screen: { ...base.passes[0]!.screen, angle: 20 * k },
+    })),
+  };
+}
+
+function engine(): SheetEngine {
+  const made = new SheetEngine();
+  made.addPicture({ hash: 'h', width: SIDE, height: SIDE, channels: 4, buffer });
+  return made;
+}
+
+const sheet = sheetPixels(job().sheet);
+const lastBlock = Math.floor((sheet.width - 1) / BLOCK_WIDTH);
+
+/** The whole sheet printed in one piece, without blocks or memory. */
+function direct(): Uint8Array {
+  const made = engine();
+  const area = { x: 0, y: 0, ...sheet, step: 1 };
+  const plates = job().passes.map((pass) => {
+    const chain = createPassChain({
+      kernels: made.kernels,
+      job: job(),
+      pass,
+      pictures: () => memorySource(SIDE, SIDE, 4, bytes),
+    });
+    return chain.plate(area);
+  });
+  return composeExact(made.kernels, job().sheet, job().passes, plates, area);
+}
+
+const stripe = (blockRow: number, view: { scale: number }) => ({
+  job: job(),
+  view: { originX: 0, originY: 0, width: 400, height: 300, ...view },
+  blockRow,
+  firstBlock: 0,
+  lastBlock,
+  step: 1,
+  draft: false,
+});
+
+test('blocks, made twice and from memory, are the pixels of the whole sheet', () => {
+  const whole = direct();
+  const made = engine();
+  for (const turn of [1, 2]) {
+    let different = 0;
+    for (let row = 0; row * BLOCK_HEIGHT < sheet.height; row++) {
+      for (const piece of made.exact(stripe(row, { scale: 1 }))) {
+        for (let y = 0; y < piece.height; y++) {
+          const from = ((piece.y + y) * sheet.width + piece.x) * 4;
+          if (
+            Buffer.compare(
+              piece.rgba.subarray(y * piece.width * 4, (y + 1) * piece.width * 4),
+              whole.subarray(from, from + piece.width * 4),
+            ) !== 0
+          )
+            different++;
+        }
+      }
+    }
+    expect([turn, different]).toEqual([turn, 0]);
+  }
+});
+
+test('stripes of a reduced view add up to the mean of the sheet under each display pixel', () => {
+  const whole = direct();
+  const made = engine();
+  const scale = 0.25;
+  const view = { scale, originX: 30, originY: 20 };
+  const sums = new Float32Array(400 * 300 * 4);
+  for (let row = 0; row * BLOCK_HEIGHT < sheet.height; row++) {
+    const part = made.means(stripe(row, view));
+    part.sums.forEach((v, k) => {
+      const at = part.row * 1600 + k;
+      if (at >= 0 && at < sums.length) sums[at]! += v;
+    });
+  }
+  const rgba = new Uint8ClampedArray(sums.length);
+  meansToRgba(sums, rgba);
+  const linear = (v: number) => (v <= 10 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4);
+  let worst = 0;
+  for (const [dx, dy] of [
+    [0, 0],
+    [17, 41],
+    [100, 60],
+    [200, 130],
+  ] as const) {
+    let light = 0;
+    for (let y = 0; y < 4; y++)
+      for (let x = 0; x < 4; x++)
+        light += linear(whole[(((dy + 20) * 4 + y) * sheet.width + (dx + 30) * 4 + x) * 4]!) / 16;
+    worst = Math.max(worst, Math.abs(linear(rgba[(dy * 400 + dx) * 4]!) - light));
+  }
+  expect(worst).toBeLessThan(0.006);
+});
+
+test('rows of blocks are counted to the last pixel', () => {
+  const made = engine();
+  const pass = job().passes[0]!;
+  const chain = createPassChain({ kernels: made.kernels, job: job(), pass, pictures: made.lookup });
+  const whole = countInk(chain.plate({ x: 0, y: 0, ...sheet, step: 1 }).data);
+  let ink = 0;
+  for (let row = 0; row * BLOCK_HEIGHT < sheet.height; row++) ink += made.inkOfRow(job(), pass, row);
+  expect(ink).toBe(whole);
+  expect(ink).toBeGreaterThan(1000);
+});
+
+describe('samples', () => {
+  const made = engine();
+  const ink = (rgba: Uint8ClampedArray, from: number, to: number) =>
+    rgba
+      .subarray(from, to)
+      .filter((_, k) => k % 4 === 0)
+      .reduce((n, v) => n + v, 0) /
+    ((to - from) / 4);
+
+  test('a ramp goes from bare to solid', () => {
+    const { width, height, rgba } = rampSample(made, job(), job().passes[0]!, 24, 600);
+    expect([width, height]).toEqual([24, 600]);
+    const third = width * 200 * 4;
+    const means = [0, 1, 2].map((k) => ink(rgba, k * third, (k + 1) * third));
+    expect(means[0]!).toBeGreaterThan(means[1]! + 20);
+    expect(means[1]!).toBeGreaterThan(means[2]! + 20);
+  });
+
+  test('a screen sample inks the tone it is asked for', () => {
+    const white: Job = { ...job(), sheet: { ...job().sheet, stock: { name: 'White', colour: '#ffffff' } } };
+    const pass = { ...white.passes[0]!, ink: { ...white.passes[0]!.ink, colour: '#000000' } };
+    const { rgba } = screenSample(made, white, pass, 300, 300, 0.4, 20);
+    expect(Math.abs(ink(rgba, 0, rgba.length) / 255 - 0.6)).toBeLessThan(0.01);
+  });
+
+  test('what leaves the Picture station fills the sheet and is counted', () => {
+    const reduced = reducePicture(memorySource(SIDE, SIDE, 4, bytes), 200);
+    expect([reduced.width, reduced.height]).toEqual([200, 200]);
+    const { sample, counts } = pictureSample(made, job(), job().passes[1]!, reduced, 120);
+    expect([sample.width, sample.height]).toEqual([120, 80]);
+    expect(counts.reduce((a, b) => a + b)).toBe(9600);
+  });
+});
+
+test('a byte cache forgets the longest unused first', () => {
+  const forgotten: string[] = [];
+  const cache = new ByteCache<string>(
+    3,
+    () => 1,
+    (v) => forgotten.push(v),
+  );
+  for (const v of ['a', 'b', 'c']) cache.take(v, () => v);
+  cache.get('a');
+  cache.take('d', () => 'd');
+  expect(forgotten).toEqual(['b']);
+  expect(cache.take('a', () => 'new')).toBe('a');
+});
+
+test('of many requests the first and the newest are worked on', async () => {
+  const done: number[] = [];
+  const ask = latestOnly(async (n: number) => {
+    await new Promise((resolve) => setTimeout(resolve, 5));
+    done.push(n);
+  });
+  for (let k = 0; k < 9; k++) ask(k);
+  await new Promise((resolve) => setTimeout(resolve, 40));
+  expect(done).toEqual([0, 8]);
+});
