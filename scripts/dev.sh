@@ -5,9 +5,9 @@ cd "$(dirname "$0")/.."
 source scripts/lib.sh
 install_packages
 npm run -s kernels
-npx tsc -b core server demo
+npx tsc -b core server demo bench
 CHROMATYPE_DATA="${CHROMATYPE_DATA:-$PWD/data}" node --watch server/dist/main.js &
 server=$!
 trap 'kill $server 2>/dev/null || true' EXIT INT TERM
-npx tsc -b core server demo --watch --preserveWatchOutput &
+npx tsc -b core server demo bench --watch --preserveWatchOutput &
 npm run -s dev -w web

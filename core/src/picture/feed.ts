@@ -58,10 +58,16 @@ function overlap(area: Area, left: number, width: number): { from: number; to: n
 function copyGrey(source: PictureSource, at: Placement): FeedReader {
   return (area) => {
     const rows = rowsOf(area);
+    const top = area.y - at.top;
+    const whole = area.x === at.left && area.width === source.width && area.step === 1;
+    // Whole rows of the picture are handed on as they are, without a copy.
+    if (whole && top >= 0 && top + rows <= source.height) {
+      return { depth: 8, width: area.width, rows, data: source.read(top, rows) };
+    }
     const data = new Uint8Array(area.width * rows).fill(255);
     const { from, to } = overlap(area, at.left, source.width);
     for (let k = 0; k < rows; k++) {
-      const y = area.y + k * area.step - at.top;
+      const y = top + k * area.step;
       if (y < 0 || y >= source.height || from === to) continue;
       const x = area.x + from - at.left;
       data.set(source.read(y, 1).subarray(x, x + to - from), k * area.width + from);

@@ -33,8 +33,8 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
     const plate = createBitmap(width, rows);
     const input = kernels.scratch('codes', (width + 16) * size * rows);
     (wideCodes ? kernels.u16(input) : kernels.u8(input)).set(codes.subarray(0, width * rows));
-    const rowBytes = ((width + 15) >> 4) << 1;
-    const output = kernels.scratch('bits', rowBytes * rows + 16);
+    // The kernel writes whole 16-bit words; what a row writes too much, the next one overwrites.
+    const output = kernels.scratch('bits', plate.stride * rows + 16);
     for (let k = 0; k < rows; k++) {
       const { row, column } = tilePlace(wide, x, y + k * step);
       run(
@@ -43,14 +43,11 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
         wide.period,
         column,
         width,
-        output.ptr + k * rowBytes,
+        output.ptr + k * plate.stride,
       );
     }
-    const bits = kernels.u8(output);
-    for (let k = 0; k < rows; k++) {
-      plate.data.set(bits.subarray(k * rowBytes, k * rowBytes + plate.stride), k * plate.stride);
-      clearTail(plate.data, k * plate.stride, width);
-    }
+    plate.data.set(kernels.u8(output).subarray(0, plate.stride * rows));
+    if (width & 7) for (let k = 0; k < rows; k++) clearTail(plate.data, k * plate.stride, width);
     return plate;
   };
   return { compare, block };

@@ -1,0 +1,147 @@
+import { spawn } from 'node:child_process';
+import { execSync } from 'node:child_process';
+import { readFileSync } from 'node:fs';
+import { basename } from 'node:path';
+import { createJob, createPass, type Job } from '@chromatype/core';
+import { chromium, type Page } from '@playwright/test';
+import { ms, percentile, type Row } from './statistics.ts';
+
+const PORT = 4392;
+const ADDRESS = `http://127.0.0.1:${PORT}`;
+const STEPS = 60;
+
+const ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+
+interface Stored {
+  readonly hash: string;
+  readonly width: number;
+  readonly height: number;
+}
+
+async function send<T>(path: string, body: BodyInit, type: string): Promise<T> {
+  const response = await fetch(`${ADDRESS}${path}`, { method: 'POST', body, headers: { 'Content-Type': type } });
+  if (!response.ok) throw new Error(await response.text());
+  return (await response.json()) as T;
+}
+
+/** Four passes on a sheet of 24 megapixels that read the picture's lightness, red, green and blue. */
+function fourPasses({ hash, width, height }: Stored): Job {
+  const base = createJob('Bench', 'p0');
+  const parts = ['b', 'g', 'r', 'lightness'] as const;
+  return {
+    ...base,
+    sheet: { ...base.sheet, width: (6000 / 300) * 25.4, height: (4000 / 300) * 25.4, ppi: 300 },
+    pictures: [{ id: 'a', name: 'a', hash, width, height }],
+    passes: parts.map((part, k) => {
+      const pass = createPass(`p${k}`, k, 'a');
+      return { ...pass, feed: { ...pass.feed, part } };
+    }),
+  };
+}
+
+async function startServer(data: string): Promise<() => void> {
+  const server = spawn(process.execPath, ['server/dist/main.js'], {
+    env: { ...process.env, CHROMATYPE_DATA: data, CHROMATYPE_PORT: String(PORT), CHROMATYPE_HOST: '127.0.0.1' },
+    stdio: 'ignore',
+  });
+  for (let k = 0; k < 100; k++) {
+    if (
+      await fetch(`${ADDRESS}/api/jobs`).then(
+        (r) => r.ok,
+        () => false,
+      )
+    )
+      return () => server.kill();
+    await new Promise((resolve) => setTimeout(resolve, 100));
+  }
+  server.kill();
+  throw new Error('The server did not start.');
+}
+
+const settled = (page: Page) => page.waitForSelector('[data-testid=sheet][data-stage=settled]', { timeout: 60_000 });
+
+/** Drags as a hand does, a move each 16 ms, then rests; gives the times to first and to settled pictures. */
+async function drag(
+  page: Page,
+  from: readonly [number, number],
+  at: (k: number) => readonly [number, number],
+): Promise<{ first: number[]; settled: number[] }> {
+  await page.evaluate(() => performance.clearMeasures());
+  const settledTimes: number[] = [];
+  for (let round = 0; round < 6; round++) {
+    await page.mouse.move(...from);
+    await page.mouse.down();
+    for (let k = 1; k <= STEPS / 3; k++) {
+      await page.mouse.move(...at(round % 2 ? STEPS / 3 - k : k));
+      await page.waitForTimeout(16);
+    }
+    await page.waitForTimeout(10);
+    await settled(page);
+    await page.mouse.up();
+    await page.waitForTimeout(300);
+  }
+  const first = await page.evaluate(() => performance.getEntriesByName('preview first').map((m) => m.duration));
+  settledTimes.push(
+    ...(await page.evaluate(() => performance.getEntriesByName('preview settled').map((m) => m.duration))),
+  );
+  return { first, settled: settledTimes };
+}
+
+function rowsOf(name: string, times: { first: number[]; settled: number[] }): Row[] {
+  const row = (what: string, numbers: number[], most: number): Row => {
+    const [p50, p95] = [percentile(numbers, 0.5), percentile(numbers, 0.95)];
+    return {
+      work: `${name}: ${what}, 24 MP, four passes, 1280 × 800`,
+      measured: `p50 ${ms(p50)}, p95 ${ms(p95)} (${numbers.length}), ${(most / p95).toFixed(2)} × of the time asked`,
+      asked: `p95 ${most} ms`,
+      holds: p95 <= most,
+    };
+  };
+  return [row('first picture', times.first, 50), row('settled', times.settled, 250)];
+}
+
+/** Times from a drag to the first and to the settled picture, in a real browser. */
+export async function previewRows(picture: string, folder: string): Promise<Row[]> {
+  const stop = await startServer(folder);
+  const browser = await chromium.launch({
+    executablePath: process.env.CHROMIUM ?? execSync('command -v chromium', { encoding: 'utf8' }).trim(),
+    args: ARGS,
+  });
+  try {
+    const stored = await send<Stored>(
+      `/api/pictures?name=${basename(picture)}`,
+      readFileSync(picture),
+      'application/octet-stream',
+    );
+    const { id } = await send<{ id: string }>(
+      '/api/jobs',
+      JSON.stringify({ document: fourPasses(stored) }),
+      'application/json',
+    );
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(`${ADDRESS}/jobs/${id}?pass=p1`);
+    await settled(page);
+    await page.waitForTimeout(3000);
+    const slider = (await page.getByRole('slider', { name: 'Lights', exact: true }).boundingBox())!;
+    const [x, y] = [slider.x + slider.width / 2, slider.y + slider.height / 2];
+    const tone = await drag(page, [x, y], (k) => [x + k, y]);
+    await page.waitForTimeout(2000);
+    const dial = (await page.getByRole('slider', { name: /Screen dial/ }).boundingBox())!;
+    const [cx, cy] = [dial.x + dial.width / 2, dial.y + dial.height / 2];
+    const rim = (degrees: number) =>
+      [cx + 69 * Math.cos((degrees * Math.PI) / 180), cy - 69 * Math.sin((degrees * Math.PI) / 180)] as const;
+    const angle = await drag(page, rim(75), (k) => rim(75 + 2 * k));
+    return [...rowsOf('tone slider', tone), ...rowsOf('screen dial', angle)];
+  } finally {
+    await browser.close();
+    stop();
+  }
+}
