@@ -5,3 +5,4 @@ export { lightRgba } from './light';
 export { resampleAcross, resampleDown } from './resample';
 export { cellSums, cellSpread } from './cells';
 export { composeExact, composeMean } from './compose';
+export * from './columns';

@@ -6,6 +6,7 @@ export * from './job/chain.ts';
 export { JobError } from './job/check.ts';
 export * from './job/compose.ts';
 export * from './job/defaults.ts';
+export * from './job/display.ts';
 export * from './job/limits.ts';
 export { JOB_VERSION } from './job/migrate.ts';
 export * from './job/print.ts';

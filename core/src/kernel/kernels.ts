@@ -58,6 +58,28 @@ export interface KernelExports {
     weight: number,
     out: number,
   ): void;
+  composeColumns(
+    plates: number,
+    stride: number,
+    count: number,
+    lookups: number,
+    width: number,
+    rows: number,
+    weights: number,
+    out: number,
+    plane: number,
+  ): void;
+  displayBytes(sums: number, count: number, table: number, out: number): void;
+  shareColumns(
+    columns: number,
+    plane: number,
+    width: number,
+    left: number,
+    scale: number,
+    factor: number,
+    area: number,
+    out: number,
+  ): void;
 }
 
 /** A piece of the kernels' memory that the host fills and reads. Views are made afresh, since memory may move. */

@@ -1,10 +1,7 @@
-import { type Job, meansToRgba, sheetPixels } from '@chromatype/core';
+import { type Job, sheetPixels } from '@chromatype/core';
 import { enginePool } from './pool.ts';
-import { BLOCK_HEIGHT, BLOCK_WIDTH, type Stripe } from './sheet-engine.ts';
+import { BLOCK_HEIGHT, type ExactPixels, type Slab } from './sheet-engine.ts';
 import { type View, visibleSheet } from './view.ts';
-
-/** Sheet pixels that a first picture may look at: few enough to follow a dragging hand. */
-const FIRST_LOOK = 5e6;
 
 export interface Preview {
   /** Shows a job in a view. While `dragging`, the newest state comes first and is settled when the hand rests. */
@@ -23,36 +20,47 @@ interface Request {
 }
 
 interface Batch extends Request {
-  /** Stripes not yet given out, for each worker. */
-  readonly queues: Stripe[][];
+  /** Slabs not yet given out, for each worker. */
+  readonly queues: Slab[][];
   left: number;
-  readonly sums: Float32Array | null;
+  /** First pictures are kept until they are whole, so that no picture is half of one state and half of another. */
+  readonly waiting: (() => void)[];
 }
 
-/** Rows of blocks in sight, those in the middle first. */
-function stripesOf({ job, view, stage }: Request): Stripe[] {
+/** Display rows in a slab: few enough to give way soon to something newer. */
+const SLAB_ROWS = 96;
+
+/**
+ * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
+ * and from 1 on its own rows of blocks, so that a worker meets the blocks that it remembers.
+ */
+function slabsOf({ job, view, stage }: Request, workers: number): Slab[][] {
+  const queues: Slab[][] = Array.from({ length: workers }, () => []);
   const seen = visibleSheet(view, sheetPixels(job.sheet));
-  if (!seen) return [];
-  const first = Math.floor(seen.y / BLOCK_HEIGHT);
-  const last = Math.floor((seen.y + seen.height - 1) / BLOCK_HEIGHT);
-  const step =
-    stage === 'first' && view.scale < 1
-      ? Math.min(7, Math.max(1, Math.round((seen.width * seen.height) / FIRST_LOOK) | 1))
-      : 1;
-  const stripes: Stripe[] = [];
-  for (let blockRow = first; blockRow <= last; blockRow++) {
-    stripes.push({
-      job,
-      view,
-      blockRow,
-      step,
-      draft: stage === 'first',
-      firstBlock: Math.floor(seen.x / BLOCK_WIDTH),
-      lastBlock: Math.floor((seen.x + seen.width - 1) / BLOCK_WIDTH),
-    });
+  if (!seen) return queues;
+  const first = Math.max(0, Math.floor(seen.y * view.scale - view.originY));
+  const last = Math.min(view.height, Math.ceil((seen.y + seen.height) * view.scale - view.originY));
+  const draft = stage === 'first';
+  // A first picture looks at one sheet row under each display row.
+  const step = draft && view.scale < 1 ? Math.max(1, Math.floor(1 / view.scale)) : 1;
+  const add = (worker: number, from: number, to: number) => {
+    if (to > from) queues[worker]!.push({ job, view, first: from, rows: to - from, step, draft });
+  };
+  if (view.scale < 1) {
+    const part = Math.ceil((last - first) / workers);
+    for (let k = 0; k < workers; k++) {
+      const end = Math.min(last, first + (k + 1) * part);
+      const rows = draft ? part : SLAB_ROWS;
+      for (let y = first + k * part; y < end; y += rows) add(k, y, Math.min(end, y + rows));
+    }
+    return queues;
   }
-  const middle = (first + last) / 2;
-  return stripes.sort((a, b) => Math.abs(a.blockRow - middle) - Math.abs(b.blockRow - middle));
+  const tall = BLOCK_HEIGHT * view.scale;
+  for (let row = Math.floor(seen.y / BLOCK_HEIGHT); row * BLOCK_HEIGHT < seen.y + seen.height; row++) {
+    const top = row * tall - view.originY;
+    add(row % workers, Math.max(first, top), Math.min(last, top + tall));
+  }
+  return queues;
 }
 
 /** Draws the print into a canvas by way of the workers. The surround is left transparent. */
@@ -101,14 +109,10 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   }
 
   function begin(request: Request): void {
-    const stripes = stripesOf(request);
-    const { view } = request;
-    carryOver(view, request.job);
-    // A stripe always goes to the same worker, which remembers its blocks.
-    const queues = printers.map((_, k) => stripes.filter((s) => s.blockRow % printers.length === k));
-    const sums = view.scale < 1 ? new Float32Array(view.width * view.height * 4) : null;
-    batch = { ...request, queues, left: stripes.length, sums };
-    if (stripes.length === 0) finish();
+    const queues = slabsOf(request, printers.length);
+    carryOver(request.view, request.job);
+    batch = { ...request, queues, left: queues.reduce((n, q) => n + q.length, 0), waiting: [] };
+    if (batch.left === 0) finish();
     printers.forEach((_, k) => void work(k));
   }
 
@@ -117,14 +121,13 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     busy[k] = true;
     try {
       for (let mine = batch; mine && mine.queues[k]!.length > 0; mine = batch) {
-        const stripe = mine.queues[k]!.shift()!;
-        if (mine.sums) {
-          const means = await printers[k]!.means(stripe);
-          if (mine === batch) addMeans(mine, means.row, means.rows, means.sums);
-        } else {
-          const pieces = await printers[k]!.exact(stripe);
-          if (mine === batch) for (const piece of pieces) drawExact(mine.view, piece);
-        }
+        const slab = mine.queues[k]!.shift()!;
+        const draw =
+          mine.view.scale < 1
+            ? reducedDrawing(slab, await printers[k]!.reduced(slab))
+            : exactDrawing(mine.view, await printers[k]!.exact(slab));
+        if (mine === batch && mine.stage === 'first') mine.waiting.push(draw);
+        else if (mine === batch) draw();
         if (mine === batch && --mine.left === 0) finish();
       }
     } finally {
@@ -132,31 +135,14 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     }
   }
 
-  /** Adds a stripe's sums; once settling, its rows are shown at once. */
-  function addMeans(to: Batch, row: number, rows: number, sums: Float32Array): void {
-    const { width, height } = to.view;
-    const stride = width * 4;
-    const first = Math.max(0, row);
-    const last = Math.min(height, row + rows);
-    for (let r = first; r < last; r++) {
-      const from = (r - row) * stride;
-      const at = r * stride;
-      for (let k = 0; k < stride; k++) to.sums![at + k]! += sums[from + k]!;
-    }
-    if (to.stage === 'settled' && last > first) putRows(to, first, last);
-  }
+  const reducedDrawing = (slab: Slab, rgba: Uint8ClampedArray<ArrayBuffer>) => () =>
+    context.putImageData(new ImageData(rgba, slab.view.width, slab.rows), 0, slab.first);
 
-  function putRows(from: Batch, first: number, last: number): void {
-    const { width } = from.view;
-    const image = new ImageData(width, last - first);
-    meansToRgba(from.sums!.subarray(first * width * 4, last * width * 4), image.data);
-    context.putImageData(image, 0, first);
-  }
+  const exactDrawing = (view: View, pieces: readonly ExactPixels[]) => () => {
+    for (const piece of pieces) drawExact(view, piece);
+  };
 
-  function drawExact(
-    view: View,
-    piece: { x: number; y: number; width: number; height: number; rgba: Uint8Array },
-  ): void {
+  function drawExact(view: View, piece: ExactPixels): void {
     const image = new ImageData(
       new Uint8ClampedArray(piece.rgba as Uint8Array<ArrayBuffer>),
       piece.width,
@@ -177,7 +163,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   function finish(): void {
     const done = batch!;
     batch = null;
-    if (done.sums && done.stage === 'first') putRows(done, 0, done.view.height);
+    for (const draw of done.waiting) draw();
     performance.measure(`preview ${done.stage}`, { start: done.asked, end: performance.now() });
     onStage(done.stage);
     if (next) {

@@ -4,7 +4,6 @@ import {
   createPassChain,
   type Frequency,
   type Job,
-  meansToRgba,
   memorySource,
   type Pass,
   type PictureSource,
@@ -80,21 +79,10 @@ function printedSmall(what: Printed, scale: number): Sample {
   const { area, plate } = platesOf(what);
   const width = Math.max(1, Math.floor(area.width * scale));
   const height = Math.max(1, Math.floor(area.height * scale));
-  const means = createDisplayMeans(
-    what.engine.kernels,
-    what.job.sheet,
-    [what.pass],
-    { scale, originX: 0, originY: 0, width: width + 1 },
-    area,
-  );
+  const grid = { scale, originX: 0, originY: 0, width, first: 0, rows: height };
+  const means = createDisplayMeans(what.engine.kernels, what.job.sheet, [what.pass], grid);
   means.add(area, [plate]);
-  const { sums } = means.finish();
-  const rgba = new Uint8ClampedArray(width * height * 4);
-  for (let y = 0; y < height; y++) {
-    const row = sums.subarray(y * (width + 1) * 4, (y * (width + 1) + width) * 4);
-    meansToRgba(row, rgba.subarray(y * width * 4, (y + 1) * width * 4));
-  }
-  return { width, height, rgba };
+  return { width, height, rgba: means.rgba() };
 }
 
 const flatSource = (width: number, height: number, tone: number): PictureSource =>

@@ -9,7 +9,6 @@ import {
   createDisplayMeans,
   createKernels,
   createPassChain,
-  type DisplayMeans,
   type Job,
   lightKey,
   type LightRows,
@@ -25,7 +24,7 @@ import {
 } from '@chromatype/core';
 import { ByteCache } from './byte-cache.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
-import type { View } from './view.ts';
+import { type View, visibleSheet } from './view.ts';
 
 /** Sheet pixels of a block: what is remembered, and what a change makes anew, goes by blocks. */
 export const BLOCK_WIDTH = 512;
@@ -33,15 +32,16 @@ export const BLOCK_HEIGHT = 256;
 const LIGHT_BYTES = 160e6;
 const PLATE_BYTES = 64e6;
 const CHAINS = 24;
+const MOST_NAMES = 5000;
 
-/** One row of blocks of a view. `draft`: a first look while something is dragged. */
-export interface Stripe {
+/** Some display rows of a view. `draft`: a first look while something is dragged. */
+export interface Slab {
   readonly job: Job;
   readonly view: View;
-  readonly blockRow: number;
-  readonly firstBlock: number;
-  readonly lastBlock: number;
-  /** Every how many sheet rows are looked at. */
+  /** First display row, and how many. */
+  readonly first: number;
+  readonly rows: number;
+  /** Every how many sheet rows are looked at, for scales below 1. */
   readonly step: number;
   readonly draft: boolean;
 }
@@ -61,6 +61,8 @@ export class SheetEngine {
   private readonly lights = new ByteCache<LightRows>(LIGHT_BYTES, (rows) => rows.data.byteLength);
   private readonly plates = new ByteCache<Bitmap>(PLATE_BYTES, (plate) => plate.data.byteLength);
   private readonly screens = new ByteCache<CompiledScreen>(48e6, ({ tile }) => tile.data.byteLength);
+  private readonly names = new Map<string, number>();
+  private lastName = 0;
   private readonly chains = new ByteCache<PassChain>(
     CHAINS,
     () => 1,
@@ -80,10 +82,10 @@ export class SheetEngine {
   }
 
   private light(key: string, area: Area, read: (area: Area) => LightRows): LightRows {
-    const at = `${key}@${area.x},${area.y},${area.width},${area.height}`;
-    const whole = this.lights.get(`${at},1`);
-    if (whole && area.step > 1) return everyRow(whole, area);
-    return whole ?? this.lights.take(`${at},${area.step}`, () => read(area));
+    const at = `${this.short(key)} ${area.x} ${area.y} ${area.width} ${area.height}`;
+    const whole = this.lights.get(`${at} 1`);
+    if (whole && area.step === 1) return whole;
+    return this.lights.take(`${at} ${area.step}`, () => (whole ? everyRow(whole, area) : read(area)));
   }
 
   private chain(job: Job, pass: Pass, draft: boolean): PassChain {
@@ -100,60 +102,55 @@ export class SheetEngine {
     });
   }
 
-  /** A pass's plate over one block of the sheet. */
-  plate(job: Job, pass: Pass, area: Area, draft = false): Bitmap {
-    const key = `${draft}${area.x},${area.y},${area.step}${plateKey(job, pass)}`;
-    return this.plates.take(key, () => this.chain(job, pass, draft).plate(area));
+  /** A short name for a long key. */
+  private short(key: string): number {
+    const known = this.names.get(key);
+    if (known !== undefined) return known;
+    if (this.names.size >= MOST_NAMES) this.names.clear();
+    this.names.set(key, ++this.lastName);
+    return this.lastName;
   }
 
-  private blocks({ job, blockRow, firstBlock, lastBlock, step }: Stripe): Area[] {
+  /** Gives the plates of a job's printing passes over any block of the sheet. */
+  private platesOf(job: Job, draft: boolean): (area: Area) => Bitmap[] {
+    const passes = printingPasses(job).map((pass) => ({ pass, name: this.short(`${draft}${plateKey(job, pass)}`) }));
+    return (area) =>
+      passes.map(({ pass, name }) =>
+        this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => this.chain(job, pass, draft).plate(area)),
+      );
+  }
+
+  /** Blocks of the sheet that lie under a slab. */
+  private blocks({ job, view, first, rows, step }: Slab): Area[] {
     const { width, height } = sheetPixels(job.sheet);
+    const seen = visibleSheet({ ...view, originY: view.originY + first, height: rows }, { width, height });
     const areas: Area[] = [];
-    for (let column = firstBlock; column <= lastBlock; column++) {
-      const x = column * BLOCK_WIDTH;
-      const y = blockRow * BLOCK_HEIGHT;
-      areas.push({ x, y, width: Math.min(BLOCK_WIDTH, width - x), height: Math.min(BLOCK_HEIGHT, height - y), step });
+    if (!seen) return areas;
+    for (let y = cornerOf(seen.y, BLOCK_HEIGHT); y < seen.y + seen.height; y += BLOCK_HEIGHT) {
+      for (let x = cornerOf(seen.x, BLOCK_WIDTH); x < seen.x + seen.width; x += BLOCK_WIDTH) {
+        areas.push({ x, y, width: Math.min(BLOCK_WIDTH, width - x), height: Math.min(BLOCK_HEIGHT, height - y), step });
+      }
     }
     return areas;
   }
 
-  /** Averages of the printed sheet under the display pixels of a stripe, for scales below 1. */
-  means(stripe: Stripe): DisplayMeans {
-    const { job, view, draft } = stripe;
+  /** A slab at a scale below 1, as RGBA: each display pixel the average of the print under it. */
+  reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
+    const { job, view, draft, first, rows } = slab;
     const passes = printingPasses(job);
-    const areas = this.blocks(stripe);
-    const first = areas[0]!;
-    // Blocks reach beyond the view: gather on a wider grid, then cut the view out of it.
-    const left = Math.max(0, Math.ceil(view.originX - first.x * view.scale)) + 1;
-    const right = Math.ceil(BLOCK_WIDTH * view.scale) + 2;
-    const grid = {
-      scale: view.scale,
-      originX: view.originX - left,
-      originY: view.originY,
-      width: view.width + left + right,
-    };
-    const means = createDisplayMeans(this.kernels, job.sheet, passes, grid, first);
-    for (const area of areas)
-      means.add(
-        area,
-        passes.map((pass) => this.plate(job, pass, area, draft)),
-      );
-    const wide = means.finish();
-    const sums = new Float32Array(view.width * wide.rows * 4);
-    for (let r = 0; r < wide.rows; r++) {
-      const from = (r * grid.width + left) * 4;
-      sums.set(wide.sums.subarray(from, from + view.width * 4), r * view.width * 4);
-    }
-    return { row: wide.row, rows: wide.rows, width: view.width, sums };
+    const means = createDisplayMeans(this.kernels, job.sheet, passes, { ...view, first, rows });
+    const platesOver = this.platesOf(job, draft);
+    for (const area of this.blocks(slab)) means.add(area, platesOver(area));
+    return means.rgba();
   }
 
-  /** The printed pixels of a stripe's blocks themselves, for scales from 1 on. */
-  exact(stripe: Stripe): ExactPixels[] {
-    const { job, draft } = stripe;
+  /** The printed pixels of the blocks under a slab themselves, for scales from 1 on. */
+  exact(slab: Slab): ExactPixels[] {
+    const { job, draft } = slab;
     const passes = printingPasses(job);
-    return this.blocks({ ...stripe, step: 1 }).map((area) => {
-      const plates = passes.map((pass) => this.plate(job, pass, area, draft));
-      return { ...area, rgba: composeExact(this.kernels, job.sheet, passes, plates, area) };
+    const platesOver = this.platesOf(job, draft);
+    return this.blocks({ ...slab, step: 1 }).map((area) => {
+      return { ...area, rgba: composeExact(this.kernels, job.sheet, passes, platesOver(area), area) };
     });
   }
 
@@ -188,6 +185,8 @@ export class SheetEngine {
     return ink;
   }
 }
+
+const cornerOf = (at: number, side: number): number => Math.floor(at / side) * side;
 
 /** Every step-th row of rows that are known already. */
 function everyRow(whole: LightRows, area: Area): LightRows {

@@ -1,10 +1,10 @@
-import { type DisplayMeans, type Job, packRows, type Pass, type PictureSource, sheetPixels } from '@chromatype/core';
+import { type Job, packRows, type Pass, type PictureSource, sheetPixels } from '@chromatype/core';
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { mostInk, type PictureSample, pictureSample } from './picture-samples.ts';
 import { rampSample, type Sample, screenSample } from './samples.ts';
-import { type ExactPixels, SheetEngine, type Stripe } from './sheet-engine.ts';
+import { type ExactPixels, SheetEngine, type Slab } from './sheet-engine.ts';
 
 const THUMB_SIDE = 480;
 
@@ -27,12 +27,12 @@ const api = {
   addPicture(picture: PictureBuffer): void {
     engine.addPicture(picture);
   },
-  means(stripe: Stripe): DisplayMeans {
-    const means = engine.means(stripe);
-    return Comlink.transfer(means, [means.sums.buffer]);
+  reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
+    const rgba = engine.reduced(slab);
+    return Comlink.transfer(rgba, [rgba.buffer]);
   },
-  exact(stripe: Stripe): ExactPixels[] {
-    const pieces = engine.exact(stripe);
+  exact(slab: Slab): ExactPixels[] {
+    const pieces = engine.exact(slab);
     return Comlink.transfer(
       pieces,
       pieces.map((p) => p.rgba.buffer),

@@ -1,0 +1,176 @@
+import { overprintColours } from '../colour/overprint.ts';
+import { byteOfLight, linearOfHex } from '../colour/srgb.ts';
+import type { Kernels, Scratch } from '../kernel/kernels.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
+import type { Bitmap } from '../raster/bitmap.ts';
+import { inksOf, loadPlates, type Printed } from './compose.ts';
+import type { Sheet } from './types.ts';
+
+/** Where display pixels lie: display pixel d covers sheet pixels (d + origin) / scale onwards; scale <= 1. */
+export interface DisplayGrid {
+  readonly scale: number;
+  readonly originX: number;
+  readonly originY: number;
+  readonly width: number;
+  /** Display rows first .. first + rows − 1. */
+  readonly first: number;
+  readonly rows: number;
+}
+
+/** The printed sheet as display pixels gather it. */
+export interface DisplayMeans {
+  /** Adds what an area of the sheet gives to the grid; areas come in any order, each part of the sheet once. */
+  add(area: Area, plates: readonly Bitmap[]): void;
+  /** The gathered pixels as sRGB bytes; where nothing of the sheet was seen they are transparent. */
+  rgba(): Uint8ClampedArray<ArrayBuffer>;
+}
+
+/** Fractions of a sheet row are counted in steps of this. */
+const WEIGHT = 256;
+/** Sheet rows under one display row that 32-bit sums can hold. */
+const MOST_ROWS = 250;
+const MOST_FAST_PASSES = 4;
+/** Sheet pixels that an area may begin before or end after the view. */
+const REACH = 520;
+
+/** Sheet rows of an area under one display row and how much of each: rows k0 .. k0 + weights.length − 1. */
+function rowsUnder(area: Area, grid: DisplayGrid, display: number): { from: number; weights: Float64Array } {
+  const top = (display + grid.originY) / grid.scale;
+  const bottom = (display + 1 + grid.originY) / grid.scale;
+  const count = rowsOf(area);
+  const from = Math.max(0, Math.floor((top - area.y) / area.step));
+  const to = Math.min(count, Math.ceil((bottom - area.y) / area.step));
+  const weights = new Float64Array(Math.max(0, to - from));
+  for (let k = from; k < to; k++) {
+    const y = area.y + k * area.step;
+    const end = Math.min(y + area.step, area.y + area.height);
+    weights[k - from] = Math.max(0, Math.min(bottom, end) - Math.max(top, y));
+  }
+  return { from, weights };
+}
+
+/** Gathers the true average of the printed sheet's pixels under each display pixel of a grid. */
+export function createDisplayMeans(kernels: Kernels, sheet: Sheet, passes: Printed, grid: DisplayGrid): DisplayMeans {
+  const colours = overprintColours(linearOfHex(sheet.stock.colour), inksOf(passes));
+  // What an area shows beyond the view on either side is gathered too and cut off.
+  const pad = Math.ceil(REACH * grid.scale) + 2;
+  const columns = grid.width + 2 * pad;
+  const sums = kernels.scratch('display-sums', columns * grid.rows * 16 + 64);
+  kernels.f32(sums).fill(0, 0, columns * grid.rows * 4);
+  const fast = passes.length <= MOST_FAST_PASSES && 1 / grid.scale < MOST_ROWS;
+  const lightTable = fast ? loadLookups(kernels, colours) : loadPalette(kernels, colours);
+
+  function addColumns(area: Area, plates: readonly Bitmap[], left: number): void {
+    const { pointers, point } = loadPlates(kernels, plates);
+    const plane = ((area.width + 15) & ~15) * 4;
+    const acc = kernels.scratch('display-columns', plane * 3);
+    const weightBlock = kernels.scratch('display-weights', 2 * (MOST_ROWS + 8));
+    eachRow(area, (display, from, weights) => {
+      const view = kernels.u16(weightBlock);
+      let total = 0;
+      weights.forEach((w, k) => {
+        view[k] = Math.round(w * WEIGHT);
+        total += view[k]!;
+      });
+      point(from);
+      const stride = plates[0]?.stride ?? 0;
+      kernels.run.composeColumns(
+        pointers.ptr,
+        stride,
+        plates.length,
+        lightTable.ptr,
+        area.width,
+        weights.length,
+        weightBlock.ptr,
+        acc.ptr,
+        plane,
+      );
+      kernels.run.shareColumns(
+        acc.ptr,
+        plane,
+        area.width,
+        left,
+        grid.scale,
+        1 / (65535 * WEIGHT),
+        total / WEIGHT,
+        sums.ptr + display * columns * 16,
+      );
+    });
+  }
+
+  function addPixels(area: Area, plates: readonly Bitmap[], left: number): void {
+    const { pointers, point } = loadPlates(kernels, plates);
+    eachRow(area, (display, from, weights) => {
+      weights.forEach((w, k) => {
+        if (w === 0) return;
+        point(from + k);
+        kernels.run.composeMean(
+          pointers.ptr,
+          plates.length,
+          lightTable.ptr,
+          area.width,
+          left,
+          grid.scale,
+          w,
+          sums.ptr + display * columns * 16,
+        );
+      });
+    });
+  }
+
+  function eachRow(area: Area, work: (display: number, from: number, weights: Float64Array) => void): void {
+    const first = Math.max(grid.first, Math.floor(area.y * grid.scale - grid.originY));
+    const last = Math.min(grid.first + grid.rows, Math.ceil((area.y + area.height) * grid.scale - grid.originY));
+    for (let d = first; d < last; d++) {
+      const { from, weights } = rowsUnder(area, grid, d);
+      if (weights.length > 0) work(d - grid.first, from, weights);
+    }
+  }
+
+  return {
+    add(area, plates) {
+      const left = area.x * grid.scale - grid.originX + pad;
+      if (left < 0 || left + area.width * grid.scale > columns)
+        throw new RangeError('The area lies too far from the view.');
+      (fast ? addColumns : addPixels)(area, plates, left);
+    },
+    rgba() {
+      const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
+      kernels.u8(table).set(DISPLAY_BYTES);
+      const stride = grid.width * 4;
+      const out = kernels.scratch('display-rgba', stride * grid.rows);
+      for (let r = 0; r < grid.rows; r++) {
+        kernels.run.displayBytes(sums.ptr + (r * columns + pad) * 16, grid.width, table.ptr, out.ptr + r * stride);
+      }
+      return new Uint8ClampedArray(kernels.u8(out).subarray(0, stride * grid.rows));
+    },
+  };
+}
+
+/** Light of each overprint as four floats: r, g, b and 1. */
+function loadPalette(kernels: Kernels, colours: Float64Array): Scratch {
+  const palette = kernels.scratch('palette-light', 256 * 16);
+  const lights = kernels.f32(palette);
+  for (let code = 0; code < colours.length / 3; code++) {
+    for (let c = 0; c < 3; c++) lights[4 * code + c] = colours[3 * code + c]!;
+    lights[4 * code + 3] = 1;
+  }
+  return palette;
+}
+
+/** Light of at most sixteen overprints in 16 bits: low bytes, then high bytes, for each channel. */
+function loadLookups(kernels: Kernels, colours: Float64Array): Scratch {
+  const block = kernels.scratch('light-lookups', 96);
+  const bytes = kernels.u8(block);
+  for (let c = 0; c < 3; c++) {
+    for (let code = 0; code < 16; code++) {
+      const light = Math.round((colours[3 * code + c] ?? 0) * 65535);
+      bytes[32 * c + code] = light & 255;
+      bytes[32 * c + 16 + code] = light >> 8;
+    }
+  }
+  return block;
+}
+
+/** sRGB byte of a linear light in 4096 steps, for display. */
+const DISPLAY_BYTES = Uint8Array.from({ length: 4097 }, (_, k) => byteOfLight(k / 4096));
