@@ -140,7 +140,13 @@ describe('samples', () => {
     ((to - from) / 4);
 
   test('a ramp goes from bare to solid', () => {
-    const { width, height, rgba } = rampSample(made, job(), job().passes[0]!, 24, 600);
+    const { width, height, rgba } = rampSample(made, {
+      job: job(),
+      pass: job().passes[0]!,
+      width: 24,
+      height: 600,
+      draft: false,
+    });
     expect([width, height]).toEqual([24, 600]);
     const third = width * 200 * 4;
     const means = [0, 1, 2].map((k) => ink(rgba, k * third, (k + 1) * third));
@@ -151,7 +157,15 @@ describe('samples', () => {
   test('a screen sample inks the tone it is asked for', () => {
     const white: Job = { ...job(), sheet: { ...job().sheet, stock: { name: 'White', colour: '#ffffff' } } };
     const pass = { ...white.passes[0]!, ink: { ...white.passes[0]!.ink, colour: '#000000' } };
-    const { rgba } = screenSample(made, white, pass, 300, 300, 0.4, 20);
+    const { rgba } = screenSample(made, {
+      job: white,
+      pass,
+      width: 300,
+      height: 300,
+      tone: 0.4,
+      largestCell: 20,
+      draft: false,
+    });
     expect(Math.abs(ink(rgba, 0, rgba.length) / 255 - 0.6)).toBeLessThan(0.01);
   });
 
@@ -174,7 +188,7 @@ test('a byte cache forgets the longest unused first', () => {
   for (const v of ['a', 'b', 'c']) cache.take(v, () => v);
   cache.get('a');
   cache.take('d', () => 'd');
-  expect(forgotten).toEqual(['b']);
+  expect(forgotten).toEqual(['b', 'c']);
   expect(cache.take('a', () => 'new')).toBe('a');
 });
 

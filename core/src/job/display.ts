@@ -33,20 +33,36 @@ const MOST_FAST_PASSES = 4;
 /** Sheet pixels that an area may begin before or end after the view. */
 const REACH = 520;
 
-/** Sheet rows of an area under one display row and how much of each: rows k0 .. k0 + weights.length − 1. */
-function rowsUnder(area: Area, grid: DisplayGrid, display: number): { from: number; weights: Float64Array } {
-  const top = (display + grid.originY) / grid.scale;
-  const bottom = (display + 1 + grid.originY) / grid.scale;
-  const count = rowsOf(area);
-  const from = Math.max(0, Math.floor((top - area.y) / area.step));
-  const to = Math.min(count, Math.ceil((bottom - area.y) / area.step));
-  const weights = new Float64Array(Math.max(0, to - from));
-  for (let k = from; k < to; k++) {
-    const y = area.y + k * area.step;
-    const end = Math.min(y + area.step, area.y + area.height);
-    weights[k - from] = Math.max(0, Math.min(bottom, end) - Math.max(top, y));
+/** Which rows of an area lie under a display row, and how much of each in 1/256 of a sheet row. */
+interface RowPlan {
+  /** Display row, counted from the grid's first. */
+  readonly display: number;
+  readonly from: number;
+  readonly weights: Uint16Array;
+  readonly total: number;
+}
+
+function rowPlans(area: Area, grid: DisplayGrid): RowPlan[] {
+  const plans: RowPlan[] = [];
+  const first = Math.max(grid.first, Math.floor(area.y * grid.scale - grid.originY));
+  const last = Math.min(grid.first + grid.rows, Math.ceil((area.y + area.height) * grid.scale - grid.originY));
+  for (let d = first; d < last; d++) {
+    const top = (d + grid.originY) / grid.scale;
+    const bottom = (d + 1 + grid.originY) / grid.scale;
+    const from = Math.max(0, Math.floor((top - area.y) / area.step));
+    const to = Math.min(rowsOf(area), Math.ceil((bottom - area.y) / area.step));
+    const weights = new Uint16Array(Math.max(0, to - from));
+    let total = 0;
+    for (let k = from; k < to; k++) {
+      const y = area.y + k * area.step;
+      const end = Math.min(y + area.step, area.y + area.height);
+      const share = Math.max(0, Math.min(bottom, end) - Math.max(top, y));
+      weights[k - from] = Math.round(share * WEIGHT);
+      total += weights[k - from]!;
+    }
+    if (total > 0) plans.push({ display: d - grid.first, from, weights, total });
   }
-  return { from, weights };
+  return plans;
 }
 
 /** Gathers the true average of the printed sheet's pixels under each display pixel of a grid. */
@@ -60,20 +76,30 @@ export function createDisplayMeans(kernels: Kernels, sheet: Sheet, passes: Print
   const fast = passes.length <= MOST_FAST_PASSES && 1 / grid.scale < MOST_ROWS;
   const lightTable = fast ? loadLookups(kernels, colours) : loadPalette(kernels, colours);
 
+  const plans = new Map<string, readonly RowPlan[]>();
+
+  /** What the display rows take of an area; the areas side by side share it. */
+  function planOf(area: Area): readonly RowPlan[] {
+    const key = `${area.y} ${area.height} ${area.step}`;
+    let plan = plans.get(key);
+    if (!plan) {
+      plan = rowPlans(area, grid);
+      plans.set(key, plan);
+    }
+    return plan;
+  }
+
   function addColumns(area: Area, plates: readonly Bitmap[], left: number): void {
     const { pointers, point } = loadPlates(kernels, plates);
     const plane = ((area.width + 15) & ~15) * 4;
     const acc = kernels.scratch('display-columns', plane * 3);
     const weightBlock = kernels.scratch('display-weights', 2 * (MOST_ROWS + 8));
-    eachRow(area, (display, from, weights) => {
-      const view = kernels.u16(weightBlock);
-      let total = 0;
-      weights.forEach((w, k) => {
-        view[k] = Math.round(w * WEIGHT);
-        total += view[k]!;
-      });
+    const view = kernels.u16(weightBlock);
+    const stride = plates[0]?.stride ?? 0;
+    const factor = 1 / (65535 * WEIGHT);
+    for (const { display, from, weights, total } of planOf(area)) {
+      view.set(weights);
       point(from);
-      const stride = plates[0]?.stride ?? 0;
       kernels.run.composeColumns(
         pointers.ptr,
         stride,
@@ -85,45 +111,20 @@ export function createDisplayMeans(kernels: Kernels, sheet: Sheet, passes: Print
         acc.ptr,
         plane,
       );
-      kernels.run.shareColumns(
-        acc.ptr,
-        plane,
-        area.width,
-        left,
-        grid.scale,
-        1 / (65535 * WEIGHT),
-        total / WEIGHT,
-        sums.ptr + display * columns * 16,
-      );
-    });
+      const out = sums.ptr + display * columns * 16;
+      kernels.run.shareColumns(acc.ptr, plane, area.width, left, grid.scale, factor, total / WEIGHT, out);
+    }
   }
 
   function addPixels(area: Area, plates: readonly Bitmap[], left: number): void {
     const { pointers, point } = loadPlates(kernels, plates);
-    eachRow(area, (display, from, weights) => {
-      weights.forEach((w, k) => {
-        if (w === 0) return;
+    for (const { display, from, weights } of planOf(area)) {
+      const out = sums.ptr + display * columns * 16;
+      weights.forEach((weight, k) => {
         point(from + k);
-        kernels.run.composeMean(
-          pointers.ptr,
-          plates.length,
-          lightTable.ptr,
-          area.width,
-          left,
-          grid.scale,
-          w,
-          sums.ptr + display * columns * 16,
-        );
+        const share = weight / WEIGHT;
+        kernels.run.composeMean(pointers.ptr, plates.length, lightTable.ptr, area.width, left, grid.scale, share, out);
       });
-    });
-  }
-
-  function eachRow(area: Area, work: (display: number, from: number, weights: Float64Array) => void): void {
-    const first = Math.max(grid.first, Math.floor(area.y * grid.scale - grid.originY));
-    const last = Math.min(grid.first + grid.rows, Math.ceil((area.y + area.height) * grid.scale - grid.originY));
-    for (let d = first; d < last; d++) {
-      const { from, weights } = rowsUnder(area, grid, d);
-      if (weights.length > 0) work(d - grid.first, from, weights);
     }
   }
 

@@ -14,8 +14,8 @@ export interface Supercell {
 
 /** Greatest repeat area in pixels that is looked at, unless one cell alone is larger. */
 const LARGEST_AREA = 2 ** 20;
-/** Relative error of the cell vector that is good enough to stop at: 0.01 % of length, 0.006° of turn. */
-const GOOD_ENOUGH = 1e-4;
+/** Relative error of the cell vector that is good enough to stop at: 0.03 % of length, 0.017° of turn. */
+const GOOD_ENOUGH = 3e-4;
 /** The same for a first look while a dial turns: 0.4 %, at most 256 × 256 pixels. */
 const DRAFT_ENOUGH = 4e-3;
 const DRAFT_AREA = 2 ** 16;
@@ -45,7 +45,7 @@ function* shellsOf(reaches: readonly number[]): Generator<{ i: number; j: number
 
 /**
  * Finds the smallest whole-pixel repeat of a square lattice with the given pitch (pixels a cell)
- * and angle (degrees, counter-clockwise) whose cell vector is within 1e-4 of the wish, or the
+ * and angle (degrees, counter-clockwise) whose cell vector is within 3e-4 of the wish, or the
  * nearest there is up to 2^20 pixels of repeat. Method: rational tangents with supercells,
  * common practice in digital screening.
  * A `draft` is coarser and small, for a look while a dial turns; plates are never made of it.

@@ -1,7 +1,17 @@
+interface Held<T> {
+  readonly value: T;
+  readonly bytes: number;
+  used: number;
+}
+
+/** How far the cache is emptied when it is full, so that this is seldom needed. */
+const KEEP = 0.8;
+
 /** Remembers results by key and forgets the longest unused when they take more than `most` bytes. */
 export class ByteCache<T> {
-  private readonly held = new Map<string, { value: T; bytes: number }>();
+  private readonly held = new Map<string, Held<T>>();
   private total = 0;
+  private clock = 0;
 
   constructor(
     private readonly most: number,
@@ -12,26 +22,30 @@ export class ByteCache<T> {
   get(key: string): T | undefined {
     const found = this.held.get(key);
     if (!found) return undefined;
-    this.held.delete(key);
-    this.held.set(key, found);
+    found.used = ++this.clock;
     return found.value;
   }
 
   set(key: string, value: T): T {
     const bytes = this.bytesOf(value);
-    this.held.set(key, { value, bytes });
+    this.held.set(key, { value, bytes, used: ++this.clock });
     this.total += bytes;
-    for (const [oldest, { value: old, bytes: size }] of this.held) {
-      if (this.total <= this.most || oldest === key) break;
-      this.held.delete(oldest);
-      this.total -= size;
-      this.forget(old);
-    }
+    if (this.total > this.most) this.shrink(key);
     return value;
   }
 
   /** The remembered value, or a new one that is remembered from now on. */
   take(key: string, make: () => T): T {
     return this.get(key) ?? this.set(key, make());
+  }
+
+  private shrink(newest: string): void {
+    const oldestFirst = [...this.held].sort(([, a], [, b]) => a.used - b.used);
+    for (const [key, { value, bytes }] of oldestFirst) {
+      if (this.total <= this.most * KEEP || key === newest) break;
+      this.held.delete(key);
+      this.total -= bytes;
+      this.forget(value);
+    }
   }
 }

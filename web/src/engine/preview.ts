@@ -19,6 +19,23 @@ interface Request {
   readonly number: number;
 }
 
+/** Above this many sheet pixels in sight a first picture has half the display's resolution. */
+const FINE_PIXELS = 6e6;
+
+/** The view that a request is drawn at: its own, or a coarser one that is enlarged on the display. */
+function drawnView({ job, view, stage }: Request): View {
+  const seen = visibleSheet(view, sheetPixels(job.sheet));
+  if (stage === 'settled' || view.scale >= 1 || !seen || seen.width * seen.height < FINE_PIXELS) return view;
+  const { scale, originX, originY, width, height } = view;
+  return {
+    scale: scale / 2,
+    originX: originX / 2,
+    originY: originY / 2,
+    width: Math.ceil(width / 2),
+    height: Math.ceil(height / 2),
+  };
+}
+
 interface Batch extends Request {
   /** Slabs not yet given out, for each worker. */
   readonly queues: Slab[][];
@@ -109,7 +126,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   }
 
   function begin(request: Request): void {
-    const queues = slabsOf(request, printers.length);
+    const queues = slabsOf({ ...request, view: drawnView(request) }, printers.length);
     carryOver(request.view, request.job);
     batch = { ...request, queues, left: queues.reduce((n, q) => n + q.length, 0), waiting: [] };
     if (batch.left === 0) finish();
@@ -124,7 +141,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
         const slab = mine.queues[k]!.shift()!;
         const draw =
           mine.view.scale < 1
-            ? reducedDrawing(slab, await printers[k]!.reduced(slab))
+            ? reducedDrawing(mine.view, slab, await printers[k]!.reduced(slab))
             : exactDrawing(mine.view, await printers[k]!.exact(slab));
         if (mine === batch && mine.stage === 'first') mine.waiting.push(draw);
         else if (mine === batch) draw();
@@ -135,8 +152,19 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     }
   }
 
-  const reducedDrawing = (slab: Slab, rgba: Uint8ClampedArray<ArrayBuffer>) => () =>
-    context.putImageData(new ImageData(rgba, slab.view.width, slab.rows), 0, slab.first);
+  const reducedDrawing = (view: View, slab: Slab, rgba: Uint8ClampedArray<ArrayBuffer>) => () => {
+    const image = new ImageData(rgba, slab.view.width, slab.rows);
+    const k = view.scale / slab.view.scale;
+    if (k === 1) {
+      context.putImageData(image, 0, slab.first);
+      return;
+    }
+    const coarse = new OffscreenCanvas(image.width, image.height);
+    coarse.getContext('2d')!.putImageData(image, 0, 0);
+    context.imageSmoothingEnabled = true;
+    context.clearRect(0, slab.first * k, image.width * k, image.height * k);
+    context.drawImage(coarse, 0, slab.first * k, image.width * k, image.height * k);
+  };
 
   const exactDrawing = (view: View, pieces: readonly ExactPixels[]) => () => {
     for (const piece of pieces) drawExact(view, piece);

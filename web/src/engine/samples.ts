@@ -49,9 +49,11 @@ interface Printed {
   readonly job: Job;
   readonly pass: Pass;
   readonly source: PictureSource;
+  /** Quick and coarser, while something is dragged. */
+  readonly draft: boolean;
 }
 
-function platesOf({ engine, job, pass, source }: Printed) {
+function platesOf({ engine, job, pass, source, draft }: Printed) {
   const { width, height } = sheetPixels(job.sheet);
   const area = { x: 0, y: 0, width, height, step: 1 };
   const chain = createPassChain({
@@ -59,7 +61,7 @@ function platesOf({ engine, job, pass, source }: Printed) {
     job,
     pass,
     pictures: () => source,
-    compiled: engine.compiled(job, pass, false),
+    compiled: engine.compiled(job, pass, draft),
   });
   const plate = chain.plate(area);
   chain.release();
@@ -91,32 +93,42 @@ const flatSource = (width: number, height: number, tone: number): PictureSource 
 /** How far a cell of `pitch` pixels is reduced so that it shows at most `most` display pixels. */
 const reduction = (pitch: number, most: number): number => Math.min(1, most / pitch);
 
+/** What a sample is asked for: a pass of a job, so many display pixels. */
+export interface SampleAsked {
+  readonly job: Job;
+  readonly pass: Pass;
+  readonly width: number;
+  readonly height: number;
+  /** Quick and coarser, while something is dragged. */
+  readonly draft: boolean;
+}
+
+export interface ScreenAsked extends SampleAsked {
+  readonly tone: number;
+  /** Larger cells are reduced to this many display pixels. */
+  readonly largestCell: number;
+  /** Cell in pixels, where it is not to be the pass's own. */
+  readonly pitch?: number;
+}
+
 /** A pass's ramp: the picture's darkness from 0 at the top to 1 at the bottom, through its tone and screen. */
-export function rampSample(engine: SheetEngine, job: Job, pass: Pass, width: number, height: number): Sample {
+export function rampSample(engine: SheetEngine, { job, pass, width, height, draft }: SampleAsked): Sample {
   const pitch = pitchPixels(job, pass);
   const scale = reduction(pitch, 9);
   const [w, h] = [Math.ceil(width / scale), Math.ceil(height / scale)];
   const bytes = new Uint8Array(w * h);
   for (let y = 0; y < h; y++) bytes.fill(Math.round(255 - (255 * (y + 0.5)) / h), y * w, (y + 1) * w);
   const sample = sampleJob(job, pass, w, h, pitch);
-  return printedSmall({ engine, ...sample, source: memorySource(w, h, 1, bytes) }, scale);
+  return printedSmall({ engine, ...sample, source: memorySource(w, h, 1, bytes), draft }, scale);
 }
 
 /** A flat tone through a pass's screen; its tone station is left out. */
-export function screenSample(
-  engine: SheetEngine,
-  job: Job,
-  pass: Pass,
-  width: number,
-  height: number,
-  tone: number,
-  largestCell: number,
-  pitch?: number,
-): Sample {
-  const own = pitch ?? pitchPixels(job, pass);
-  const scale = reduction(own, largestCell);
-  const [w, h] = [Math.ceil(width / scale), Math.ceil(height / scale)];
+export function screenSample(engine: SheetEngine, asked: ScreenAsked): Sample {
+  const { job, pass, draft } = asked;
+  const pitch = asked.pitch ?? pitchPixels(job, pass);
+  const scale = reduction(pitch, asked.largestCell);
+  const [w, h] = [Math.ceil(asked.width / scale), Math.ceil(asked.height / scale)];
   const neutral: Pass = { ...pass, tone: { lights: 0, middle: 1, darks: 1, meaning: 'even' } };
-  const sample = sampleJob(job, neutral, w, h, own);
-  return printedSmall({ engine, ...sample, source: flatSource(w, h, tone) }, scale);
+  const sample = sampleJob(job, neutral, w, h, pitch);
+  return printedSmall({ engine, ...sample, source: flatSource(w, h, asked.tone), draft }, scale);
 }

@@ -3,7 +3,7 @@ import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { mostInk, type PictureSample, pictureSample } from './picture-samples.ts';
-import { rampSample, type Sample, screenSample } from './samples.ts';
+import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample } from './samples.ts';
 import { type ExactPixels, SheetEngine, type Slab } from './sheet-engine.ts';
 
 const THUMB_SIDE = 480;
@@ -38,19 +38,11 @@ const api = {
       pieces.map((p) => p.rgba.buffer),
     );
   },
-  ramp(job: Job, pass: Pass, width: number, height: number): Sample {
-    return sent(rampSample(engine, job, pass, width, height));
+  ramp(asked: SampleAsked): Sample {
+    return sent(rampSample(engine, asked));
   },
-  screen(
-    job: Job,
-    pass: Pass,
-    width: number,
-    height: number,
-    tone: number,
-    largestCell: number,
-    pitch?: number,
-  ): Sample {
-    return sent(screenSample(engine, job, pass, width, height, tone, largestCell, pitch));
+  screen(asked: ScreenAsked): Sample {
+    return sent(screenSample(engine, asked));
   },
   picture(job: Job, pass: Pass, width: number): PictureSample {
     const made = pictureSample(engine, job, pass, reducedOf(job, pass), width);

@@ -1,10 +1,11 @@
 import { useEffect, useRef } from 'react';
+import { useOpenJob } from '../document/store.ts';
 import { latestOnly } from '../engine/latest.ts';
 import type { Sample } from '../engine/samples.ts';
 
 interface Props {
   /** Asks the engine for the sample; null leaves the canvas as it is. */
-  readonly make: (() => Promise<Sample | null>) | null;
+  readonly make: ((draft: boolean) => Promise<Sample | null>) | null;
   /** The sample is made anew when this changes. */
   readonly watch: string;
   readonly label: string;
@@ -13,22 +14,31 @@ interface Props {
   readonly style?: React.CSSProperties;
 }
 
+/** While something is dragged the sheet comes first: samples follow a few times a second. */
+const restWhileDragging = (): number => (useOpenJob.getState().dragging ? 150 : 0);
+
 /** A picture drawn by the engine with current settings. */
 export function SampleCanvas({ make, watch, label, className, style }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const latest = useRef<((make: () => Promise<Sample | null>) => void) | null>(null);
-  latest.current ??= latestOnly(async (work: () => Promise<Sample | null>) => {
-    const sample = await work();
+  const latest = useRef<((make: (draft: boolean) => Promise<Sample | null>) => void) | null>(null);
+  latest.current ??= latestOnly(async (work: (draft: boolean) => Promise<Sample | null>) => {
+    const sample = await work(useOpenJob.getState().dragging);
     if (!sample || !canvas.current) return;
     const { width, height, rgba } = sample;
     canvas.current.width = width;
     canvas.current.height = height;
     canvas.current.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, 0);
     canvas.current.dataset.drawn = 'yes';
-  });
+  }, restWhileDragging);
+  // What was drawn coarsely during a drag is drawn again when the hand lets go.
+  const drawn = useRef<string | null>(null);
+  const resting = useOpenJob((s) => !s.dragging);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the sample depends on
   useEffect(() => {
-    if (make) latest.current!(make);
-  }, [watch, make === null]);
+    const state = `${watch}${resting ? '' : ' draft'}`;
+    if (!make || drawn.current === state || drawn.current === watch) return;
+    drawn.current = state;
+    latest.current!(make);
+  }, [watch, make === null, resting]);
   return <canvas ref={canvas} role="img" aria-label={label} className={className} style={style} width={1} height={1} />;
 }

@@ -27,6 +27,7 @@ import { Station } from './Station.tsx';
 
 /** Cell of a shape's sample, in pixels, and the tone it shows. */
 const SAMPLE_CELL = 15;
+const SAMPLE_SIDE = 34;
 const SAMPLE_TONE = 0.4;
 
 function ShapeRow({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
@@ -52,15 +53,16 @@ function ShapeRow({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
               label={`${shape.name} dots`}
               watch={JSON.stringify([sample.screen.angle, pass.ink, job.sheet.stock])}
               make={() =>
-                enginePool().sampler.screen(
+                enginePool().sampler.screen({
                   job,
-                  sample,
-                  34 * devicePixelRatio,
-                  34 * devicePixelRatio,
-                  SAMPLE_TONE,
-                  SAMPLE_CELL * devicePixelRatio,
-                  SAMPLE_CELL * devicePixelRatio,
-                )
+                  pass: sample,
+                  width: SAMPLE_SIDE * devicePixelRatio,
+                  height: SAMPLE_SIDE * devicePixelRatio,
+                  tone: SAMPLE_TONE,
+                  largestCell: SAMPLE_CELL * devicePixelRatio,
+                  pitch: SAMPLE_CELL * devicePixelRatio,
+                  draft: true,
+                })
               }
               className="h-full w-full"
             />

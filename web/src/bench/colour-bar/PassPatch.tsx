@@ -113,7 +113,17 @@ export function PassPatch({ job, pass, chosen, choose }: Props) {
         <SampleCanvas
           label={`The screen of ${pass.name} in its ink`}
           watch={JSON.stringify([pass.screen, pass.ink, job.sheet])}
-          make={() => enginePool().sampler.screen(job, pass, w, h, PATCH.tone, PATCH.cell * devicePixelRatio)}
+          make={(draft) =>
+            enginePool().sampler.screen({
+              job,
+              pass,
+              width: w,
+              height: h,
+              tone: PATCH.tone,
+              largestCell: PATCH.cell * devicePixelRatio,
+              draft,
+            })
+          }
           className={`block h-[34px] w-full border-b border-ink ${pass.on ? '' : 'opacity-25'}`}
         />
         <span className="block truncate px-1.5 pt-1 pr-6 font-semibold">{pass.name}</span>

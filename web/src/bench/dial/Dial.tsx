@@ -83,7 +83,9 @@ export function Dial({ job, pass }: { readonly job: Job; readonly pass: Pass }) 
       <SampleCanvas
         label={`The cells of ${pass.name}, magnified`}
         watch={JSON.stringify([pass.screen, pass.ink, job.sheet, side])}
-        make={() => enginePool().sampler.screen(job, pass, side, side, 0.5, 26)}
+        make={(draft) =>
+          enginePool().sampler.screen({ job, pass, width: side, height: side, tone: 0.5, largestCell: 26, draft })
+        }
         className="pointer-events-none absolute rounded-full [image-rendering:pixelated]"
         style={{ left: RIM - FACE, top: RIM - FACE, width: 2 * FACE, height: 2 * FACE }}
       />

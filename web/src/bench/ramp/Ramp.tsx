@@ -82,7 +82,7 @@ export function Ramp({ job, pass }: { readonly job: Job; readonly pass: Pass | n
             <SampleCanvas
               label={`Ramp of ${pass.name}: all its tones from bare to solid`}
               watch={JSON.stringify([pass.tone, pass.screen, pass.ink, job.sheet, pixels])}
-              make={() => enginePool().sampler.ramp(job, pass, wide, pixels)}
+              make={(draft) => enginePool().sampler.ramp({ job, pass, width: wide, height: pixels, draft })}
               className="absolute top-0 left-0 border border-ink"
               style={{ width: WIDTH, height }}
             />
