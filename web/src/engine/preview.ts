@@ -19,20 +19,15 @@ interface Request {
   readonly number: number;
 }
 
-/** Above this many sheet pixels in sight a first picture has half the display's resolution. */
-const FINE_PIXELS = 6e6;
-
-/** The view that a request is drawn at: its own, or a coarser one that is enlarged on the display. */
-function drawnView({ job, view, stage }: Request): View {
-  const seen = visibleSheet(view, sheetPixels(job.sheet));
-  if (stage === 'settled' || view.scale >= 1 || !seen || seen.width * seen.height < FINE_PIXELS) return view;
-  const { scale, originX, originY, width, height } = view;
+/** The view that a request is drawn at: its own, or one `coarse` times coarser that is enlarged on the display. */
+function drawnView({ view, stage }: Request, coarse: number): View {
+  if (stage === 'settled' || view.scale >= 1 || coarse === 1) return view;
   return {
-    scale: scale / 2,
-    originX: originX / 2,
-    originY: originY / 2,
-    width: Math.ceil(width / 2),
-    height: Math.ceil(height / 2),
+    scale: view.scale / coarse,
+    originX: view.originX / coarse,
+    originY: view.originY / coarse,
+    width: Math.ceil(view.width / coarse),
+    height: Math.ceil(view.height / coarse),
   };
 }
 
@@ -80,6 +75,25 @@ function slabsOf({ job, view, stage }: Request, workers: number): Slab[][] {
   return queues;
 }
 
+/** A first picture is to come within this many milliseconds, and may be finer below the second. */
+const SLOW = 36;
+const QUICK = 16;
+const COARSEST = 4;
+
+function nextCoarse(coarse: number, took: number): number {
+  if (took > SLOW) return Math.min(COARSEST, coarse + 1);
+  return took < QUICK ? Math.max(1, coarse - 1) : coarse;
+}
+
+const WARM_AFTER = 150;
+const WARM_TURNS = 8;
+
+/** A job whose first pass differs by nothing that could be seen. */
+const nudged = (job: Job, turn: number): Job => ({
+  ...job,
+  passes: job.passes.map((p, k) => (k === 0 ? { ...p, tone: { ...p.tone, middle: p.tone.middle + turn * 1e-6 } } : p)),
+});
+
 /** Draws the print into a canvas by way of the workers. The surround is left transparent. */
 export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage | 'working') => void): Preview {
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -88,6 +102,9 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   let batch: Batch | null = null;
   let next: Request | null = null;
   let count = 0;
+  // Display pixels of a first picture; grows and shrinks with how fast this machine makes them.
+  let coarse = 2;
+  let warm = false;
   let painted: View | null = null;
   let settle: ReturnType<typeof setTimeout> | undefined;
 
@@ -126,7 +143,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   }
 
   function begin(request: Request): void {
-    const queues = slabsOf({ ...request, view: drawnView(request) }, printers.length);
+    const queues = slabsOf({ ...request, view: drawnView(request, coarse) }, printers.length);
     carryOver(request.view, request.job);
     batch = { ...request, queues, left: queues.reduce((n, q) => n + q.length, 0), waiting: [] };
     if (batch.left === 0) finish();
@@ -192,7 +209,9 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     const done = batch!;
     batch = null;
     for (const draw of done.waiting) draw();
-    performance.measure(`preview ${done.stage}`, { start: done.asked, end: performance.now() });
+    const now = performance.now();
+    performance.measure(`preview ${done.stage}`, { start: done.asked, end: now });
+    if (done.stage === 'first') coarse = nextCoarse(coarse, now - done.asked);
     onStage(done.stage);
     if (next) {
       const request = next;
@@ -200,6 +219,23 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
       begin(request);
     } else if (done.stage === 'first') {
       settle = setTimeout(() => begin({ ...done, stage: 'settled' }), 0);
+    } else if (!warm) {
+      warm = true;
+      settle = setTimeout(() => void warmUp(done), WARM_AFTER);
+    }
+  }
+
+  /** Makes first pictures that nobody sees, so that the first drag does not wait for code to be compiled. */
+  async function warmUp(request: Request): Promise<void> {
+    if (request.view.scale >= 1) return;
+    for (let turn = 1; turn <= WARM_TURNS; turn++) {
+      const job = nudged(request.job, turn);
+      const slabs = slabsOf(
+        { ...request, job, stage: 'first', view: drawnView({ ...request, stage: 'first' }, coarse) },
+        printers.length,
+      );
+      if (batch) return;
+      await Promise.all(slabs.flatMap((queue, k) => queue.map((slab) => printers[k]!.reduced(slab))));
     }
   }
 

@@ -113,10 +113,17 @@ export class SheetEngine {
 
   /** Gives the plates of a job's printing passes over any block of the sheet. */
   private platesOf(job: Job, draft: boolean): (area: Area) => Bitmap[] {
-    const passes = printingPasses(job).map((pass) => ({ pass, name: this.short(`${draft}${plateKey(job, pass)}`) }));
+    const passes = printingPasses(job).map((pass) => {
+      const key = plateKey(job, pass);
+      return { pass, settled: this.short(key), name: draft ? this.short(`draft ${key}`) : this.short(key) };
+    });
     return (area) =>
-      passes.map(({ pass, name }) =>
-        this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => this.chain(job, pass, draft).plate(area)),
+      passes.map(({ pass, name, settled }) =>
+        this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => {
+          // Of a plate that is there already a first look takes its rows.
+          const whole = draft ? this.plates.get(`${settled} ${area.x} ${area.y} 1`) : undefined;
+          return whole ? rowsOfPlate(whole, area) : this.chain(job, pass, draft).plate(area);
+        }),
       );
   }
 
@@ -197,4 +204,16 @@ function everyRow(whole: LightRows, area: Area): LightRows {
     data.set(whole.data.subarray(from, from + area.width), k * area.width);
   }
   return { depth: whole.depth, width: area.width, rows, data };
+}
+
+/** Every step-th row of a plate over an area. */
+function rowsOfPlate(whole: Bitmap, area: Area): Bitmap {
+  const height = rowsOf(area);
+  const { width, stride } = whole;
+  const data = new Uint8Array(stride * height);
+  for (let k = 0; k < height; k++) {
+    const from = k * area.step * stride;
+    data.set(whole.data.subarray(from, from + stride), k * stride);
+  }
+  return { width, height, stride, data };
 }

@@ -9,6 +9,8 @@ interface Props {
   /** The sample is made anew when this changes. */
   readonly watch: string;
   readonly label: string;
+  /** Waits for the end of a drag. */
+  readonly patient?: boolean;
   readonly className?: string;
   /** Display size in CSS pixels, when it is to differ from the sample's own. */
   readonly style?: React.CSSProperties;
@@ -18,7 +20,7 @@ interface Props {
 const restWhileDragging = (): number => (useOpenJob.getState().dragging ? 150 : 0);
 
 /** A picture drawn by the engine with current settings. */
-export function SampleCanvas({ make, watch, label, className, style }: Props) {
+export function SampleCanvas({ make, watch, label, patient = false, className, style }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const latest = useRef<((make: (draft: boolean) => Promise<Sample | null>) => void) | null>(null);
   latest.current ??= latestOnly(async (work: (draft: boolean) => Promise<Sample | null>) => {
@@ -36,7 +38,8 @@ export function SampleCanvas({ make, watch, label, className, style }: Props) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the sample depends on
   useEffect(() => {
     const state = `${watch}${resting ? '' : ' draft'}`;
-    if (!make || drawn.current === state || drawn.current === watch) return;
+    if (!make || (patient && !resting && drawn.current !== null) || drawn.current === state || drawn.current === watch)
+      return;
     drawn.current = state;
     latest.current!(make);
   }, [watch, make === null, resting]);

@@ -51,6 +51,7 @@ function ShapeRow({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
           >
             <SampleCanvas
               label={`${shape.name} dots`}
+              patient
               watch={JSON.stringify([sample.screen.angle, pass.ink, job.sheet.stock])}
               make={() =>
                 enginePool().sampler.screen({
