@@ -15,7 +15,7 @@ export default defineConfig({
   timeout: 90_000,
   expect: { timeout: 15_000 },
   workers: 1,
-  reporter: [['list'], ['json', { outputFile: join(data, 'report.json') }]],
+  reporter: 'list',
   outputDir: '../test-results',
   use: {
     baseURL: `http://127.0.0.1:${PORT}`,

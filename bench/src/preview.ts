@@ -1,24 +1,14 @@
 import { spawn } from 'node:child_process';
-import { execSync } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { createJob, createPass, type Job } from '@chromatype/core';
-import { chromium, type Page } from '@playwright/test';
+import type { Page } from '@playwright/test';
+import { launchChromium } from './chromium.ts';
 import { ms, percentile, type Row } from './statistics.ts';
 
 const PORT = 4392;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
 const STEPS = 60;
-
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-];
 
 interface Stored {
   readonly hash: string;
@@ -111,10 +101,7 @@ function rowsOf(name: string, times: { first: number[]; settled: number[] }): Ro
 /** Times from a drag to the first and to the settled picture, in a real browser. */
 export async function previewRows(picture: string, folder: string): Promise<Row[]> {
   const stop = await startServer(folder);
-  const browser = await chromium.launch({
-    executablePath: process.env.CHROMIUM ?? execSync('command -v chromium', { encoding: 'utf8' }).trim(),
-    args: ARGS,
-  });
+  const browser = await launchChromium();
   try {
     const stored = await send<Stored>(
       `/api/pictures?name=${basename(picture)}`,

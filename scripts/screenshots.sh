@@ -1,0 +1,19 @@
+#!/usr/bin/env bash
+# Makes the pictures in docs/screenshots from the demo data.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+source scripts/lib.sh
+install_packages
+install_referees
+npm run -s build
+data="${CHROMATYPE_DATA:-$PWD/data}"
+node demo/dist/main.js "$data/demo"
+work="$(mktemp -d)"
+port=4393
+CHROMATYPE_DATA="$work" CHROMATYPE_PORT=$port CHROMATYPE_HOST=127.0.0.1 node server/dist/main.js > "$work/server.log" 2>&1 &
+server=$!
+trap 'kill $server 2>/dev/null || true; rm -rf "$work"' EXIT
+wait_for "http://127.0.0.1:$port/api/jobs" $server
+node demo/dist/main.js "$data/demo" "http://127.0.0.1:$port"
+mkdir -p docs/screenshots
+node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots

@@ -1,0 +1,52 @@
+#!/usr/bin/env bash
+# Type check, lint, unit tests and the real interface. The last line is "N passed, N failed".
+set -uo pipefail
+cd "$(dirname "$0")/.."
+source scripts/lib.sh
+install_packages || exit 1
+install_referees
+
+passed=0
+failed=0
+results="$(mktemp -d)"
+trap 'rm -rf "$results"' EXIT
+
+# One step that passes or fails as a whole.
+step() {
+  local name="$1"
+  shift
+  if "$@"; then
+    passed=$((passed + 1))
+    echo "ok: $name"
+  else
+    failed=$((failed + 1))
+    echo "FAILED: $name"
+  fi
+}
+
+step "kernels" npm run -s kernels
+step "types of core, server, demo and bench" npx tsc -b core server demo bench
+step "types of the interface" npx tsc --noEmit -p web
+step "types of the browser tests" npx tsc --noEmit -p e2e
+step "lint and import directions" npm run -s lint
+step "build of the interface" npm run -s build -w web
+
+# Tests of a runner are counted one by one from its report.
+count() {
+  local numbers
+  if numbers="$(node scripts/count-tests.mjs "$1" "$2")"; then
+    passed=$((passed + ${numbers% *}))
+    failed=$((failed + ${numbers#* }))
+  else
+    failed=$((failed + 1))
+    echo "FAILED: no report of $1"
+  fi
+}
+
+NODE_OPTIONS=--experimental-vm-modules npx jest --ci --json --outputFile="$results/jest.json" > "$results/jest.log" 2>&1 || cat "$results/jest.log"
+count jest "$results/jest.json"
+PLAYWRIGHT_JSON_OUTPUT_NAME="$results/e2e.json" npx playwright test -c e2e/playwright.config.ts --reporter=list,json
+count playwright "$results/e2e.json"
+
+echo "$passed passed, $failed failed"
+[ "$failed" -eq 0 ]
