@@ -31,17 +31,19 @@ async function saveDocument({ id, title }: JobSummary): Promise<void> {
 /** One job on the Shelf: its print, small, made by the engine. */
 export function JobCard({ job, remove, duplicate }: Props) {
   const { width, height } = job.sheet;
+  // Asked for at the size it is shown, so that nothing between engine and eye resamples dots.
+  const size = printSize(width, height);
   const tool = 'p-[5px] hover:text-hot-text';
   return (
     <li className="group">
       <Link to={`/jobs/${job.id}`} className="block bg-surround p-4 hover:outline-2 hover:outline-hot">
         <div className="mx-auto grid h-[196px] place-items-center">
           <img
-            src={jobs.printUrl(job, 480)}
+            src={jobs.printUrl(job, Math.max(16, Math.round(size.width * devicePixelRatio)))}
             alt={`Print of ${job.title}`}
             loading="lazy"
             className="shadow-[0_1px_8px_rgb(0_0_0/35%)]"
-            style={{ ...printSize(width, height), background: job.sheet.stock.colour }}
+            style={{ ...size, background: job.sheet.stock.colour }}
           />
         </div>
       </Link>
