@@ -8,6 +8,7 @@ import { ms, percentile, type Row } from './statistics.ts';
 
 const PORT = 4392;
 const ADDRESS = `http://127.0.0.1:${PORT}`;
+const ROUNDS = 12;
 const STEPS = 60;
 
 interface Stored {
@@ -66,7 +67,7 @@ async function drag(
 ): Promise<{ first: number[]; settled: number[] }> {
   await page.evaluate(() => performance.clearMeasures());
   const settledTimes: number[] = [];
-  for (let round = 0; round < 6; round++) {
+  for (let round = 0; round < ROUNDS; round++) {
     await page.mouse.move(...from);
     await page.mouse.down();
     for (let k = 1; k <= STEPS / 3; k++) {

@@ -115,6 +115,22 @@ export function shareColumns(
     let g: u64 = 0;
     let b: u64 = 0;
     const first = x;
+    // Pairs of columns at a time, widened to 64 bits.
+    let vr = i64x2.splat(0);
+    let vg = vr;
+    let vb = vr;
+    for (; x + 4 <= end; x += 4) {
+      const at = (<usize>x) << 2;
+      const a = v128.load(columns + at);
+      const c = v128.load(green + at);
+      const d = v128.load(blue + at);
+      vr = i64x2.add(vr, i64x2.add(i64x2.extend_low_i32x4_u(a), i64x2.extend_high_i32x4_u(a)));
+      vg = i64x2.add(vg, i64x2.add(i64x2.extend_low_i32x4_u(c), i64x2.extend_high_i32x4_u(c)));
+      vb = i64x2.add(vb, i64x2.add(i64x2.extend_low_i32x4_u(d), i64x2.extend_high_i32x4_u(d)));
+    }
+    r = i64x2.extract_lane(vr, 0) + i64x2.extract_lane(vr, 1);
+    g = i64x2.extract_lane(vg, 0) + i64x2.extract_lane(vg, 1);
+    b = i64x2.extract_lane(vb, 0) + i64x2.extract_lane(vb, 1);
     for (; x < end; x++) {
       const at = (<usize>x) << 2;
       r += load<u32>(columns + at);

@@ -27,3 +27,4 @@ export * from './screen/lattices.ts';
 export * from './screen/supercell.ts';
 export { thresholdAt, type ThresholdTile } from './screen/threshold-tile.ts';
 export * from './tone/tone-table.ts';
+export type { ToneTables } from './screen/threshold-screener.ts';

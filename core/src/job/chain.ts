@@ -39,7 +39,7 @@ export function compileScreen(sheet: Sheet, screen: Screen, draft = false): Comp
   const shape = dotShape(screen.shape);
   if (!shape) throw new RangeError(`There is no dot shape called ${screen.shape}.`);
   const cell = findSupercell(pitchOf(screen.frequency, sheet.ppi, sheetPixels(sheet).width), screen.angle, draft);
-  return { cell, tile: compileTile(cell, shape) };
+  return { cell, tile: compileTile(cell, shape, draft) };
 }
 
 /** What a pass's light depends on: equal keys give equal light. */
@@ -55,6 +55,12 @@ export function screenKey(sheet: Sheet, { shape, lattice, frequency, angle }: Sc
   return JSON.stringify([shape, lattice, frequency, angle, sheet.ppi, sheetPixels(sheet).width]);
 }
 
+/** What a pass's tone tables depend on. */
+export function toneKey({ tone, feed, screen }: Pass): string {
+  const { oneTone, smallest, solidFrom } = screen;
+  return JSON.stringify([tone, feed.part === 'alpha', oneTone, smallest, solidFrom]);
+}
+
 /** What a pass's plate depends on. Ink, name and order are not among it. */
 export function plateKey(job: Job, pass: Pass): string {
   const { oneTone, smallest, solidFrom } = pass.screen;
@@ -68,7 +74,11 @@ export function plateKey(job: Job, pass: Pass): string {
   ]);
 }
 
-function toneTablesOf(pass: Pass, limited: boolean): ToneTables {
+/**
+ * A pass's tone curve as tables. `limited`: with the smallest dot and solid in it, as passes that read
+ * tone pixel by pixel need it; one tone a cell applies them to the mean.
+ */
+export function createToneTables(pass: Pass, limited = !pass.screen.oneTone): ToneTables {
   const made = new Map<8 | 16, Uint16Array>();
   return {
     tones(depth) {
@@ -103,6 +113,8 @@ export interface ChainOptions {
   readonly pictures: PictureLookup;
   /** A compiled screen, when the caller keeps them; compiled here otherwise. */
   readonly compiled?: CompiledScreen;
+  /** The pass's tone tables, when the caller keeps them; made here otherwise. */
+  readonly tables?: ToneTables;
   /** Replaces the reading of light, so that a caller's memory of earlier areas can serve. */
   light?(area: Area, read: FeedReader): LightRows;
 }
@@ -118,9 +130,10 @@ export function createPassChain(options: ChainOptions): PassChain {
       : emptyFeed;
   const light = options.light ? (area: Area) => options.light!(area, read) : read;
   const compiled = options.compiled ?? compileScreen(job.sheet, pass.screen);
+  const tables = options.tables ?? createToneTables(pass);
 
   if (!pass.screen.oneTone) {
-    const screener = thresholdScreener(kernels, compiled.tile, toneTablesOf(pass, true));
+    const screener = thresholdScreener(kernels, compiled.tile, tables);
     return {
       light,
       plate: (area, known) => screener.rows(area, known ?? light(area)),
@@ -128,7 +141,6 @@ export function createPassChain(options: ChainOptions): PassChain {
     };
   }
 
-  const tables = toneTablesOf(pass, false);
   const { smallest, solidFrom } = pass.screen;
   const screener = plainScreener(kernels, compiled.tile);
   const means = createCellMeans({

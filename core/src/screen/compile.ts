@@ -7,6 +7,8 @@ import type { ThresholdTile } from './threshold-tile.ts';
 
 /** A tile with fewer pixels than this is compiled as a square of copies that share its steps out. */
 const FEWEST_LEVELS = 2 ** 14;
+/** The same for a first look while a dial turns. */
+const FEWEST_DRAFT_LEVELS = 2 ** 12;
 
 interface RowForm {
   readonly rows: number;
@@ -60,11 +62,11 @@ function rankBase(cell: Supercell, form: RowForm, dot: DotShape): Uint32Array {
  * Compiles a dot shape on a supercell: every pixel of the repeat gets its own rank r of N and the
  * threshold floor((r + ½) / N · 65535), so that over a tile the coverage equals the tone.
  */
-export function compileTile(cell: Supercell, dot: DotShape): ThresholdTile {
+export function compileTile(cell: Supercell, dot: DotShape, draft = false): ThresholdTile {
   const base = rowForm(cell.X, cell.Y);
   const baseRanks = rankBase(cell, base, dot);
   let copies = 1;
-  while (baseRanks.length * copies * copies < FEWEST_LEVELS) copies *= 2;
+  while (baseRanks.length * copies * copies < (draft ? FEWEST_DRAFT_LEVELS : FEWEST_LEVELS)) copies *= 2;
   const order = dispersedOrder(copies);
   const { rows, period, shift } = rowForm(cell.X * copies, cell.Y * copies);
   const data = new Uint16Array(rows * period);

@@ -6,6 +6,15 @@ import { power } from '../math/exact.ts';
 const STEPS = 4096;
 
 let encodedLight: Float64Array | null = null;
+let decodedSteps: Float64Array | null = null;
+
+/** Linear light of an encoded value 0..1, interpolated between 4096 exact steps: right to 3e-8. */
+function decodeQuickly(encoded: number): number {
+  decodedSteps ??= Float64Array.from({ length: STEPS + 2 }, (_, k) => decodeSrgb(Math.min(1, k / STEPS)));
+  const at = encoded * STEPS;
+  const low = Math.floor(at);
+  return decodedSteps[low]! + (decodedSteps[low + 1]! - decodedSteps[low]!) * (at - low);
+}
 
 /** sRGB-encoded value 0..1 of each 16-bit linear light. Made once. */
 function encodedOf16(): Float64Array {
@@ -21,8 +30,8 @@ function encodedOf16(): Float64Array {
  */
 export function toneOfDarkness(darkness: number, tone: Tone): number {
   const x = Math.min(1, Math.max(0, (darkness - tone.lights) / (tone.darks - tone.lights)));
-  const lifted = power(x, 1 / tone.middle);
-  return tone.meaning === 'even' ? lifted : 1 - decodeSrgb(1 - lifted);
+  const lifted = tone.middle === 1 ? x : power(x, 1 / tone.middle);
+  return tone.meaning === 'even' ? lifted : 1 - decodeQuickly(1 - lifted);
 }
 
 const isNeutral = (tone: Tone): boolean => tone.lights === 0 && tone.darks === 1 && tone.middle === 1;
@@ -59,6 +68,7 @@ export function toneTable8(tone: Tone): Uint16Array {
 
 /** Leaves out tones below `smallest` and closes tones from `solidFrom` on; changes the table in place. */
 export function limitTones(table: Uint16Array, smallest: number, solidFrom: number): Uint16Array {
+  if (smallest === 0 && solidFrom === 1) return table;
   const low = smallest * 65535;
   const high = solidFrom * 65535;
   for (let k = 0; k < table.length; k++) {

@@ -55,13 +55,13 @@ function OpenBench({ id }: { readonly id: string }) {
       <Header id={id} job={job} />
       <main className="grid min-h-0 grid-cols-[304px_minmax(0,1fr)_60px]">
         <div
-          className="min-h-0 overflow-y-auto border-r border-ink bg-paper"
+          className="min-h-0 overflow-y-auto [contain:strict] border-r border-ink bg-paper"
           aria-label={stock ? 'Sheet' : 'Chain'}
           role="region"
         >
           {pass ? <Chain job={job} pass={pass} /> : <SheetStation job={job} />}
         </div>
-        <div className="relative grid min-h-0 min-w-0">
+        <div className="relative grid min-h-0 min-w-0 [contain:strict]">
           <SheetView job={job} />
           <ConflictBar />
           {pathname.endsWith('/output') && <OutputPanel id={id} job={job} pass={pass} back={`/jobs/${id}${search}`} />}

@@ -7,9 +7,11 @@ import { endGesture, history, useOpenJob } from './store.ts';
 const SAVE_AFTER = 400;
 const TRY_AGAIN_AFTER = 3000;
 const HISTORY_AFTER = 200;
+const DRAFT_AFTER = 250;
 
 let timer: ReturnType<typeof setTimeout> | undefined;
 let historyTimer: ReturnType<typeof setTimeout> | undefined;
+let draftTimer: ReturnType<typeof setTimeout> | undefined;
 let saving = false;
 let serverJob: Job | null = null;
 
@@ -101,11 +103,16 @@ export async function saveNow(): Promise<void> {
   else if (saveState !== 'saved') throw new Error(message ?? 'The job is not saved.');
 }
 
+function keepDraftNow(): void {
+  clearTimeout(draftTimer);
+  draftTimer = undefined;
+  const { id, version, job, saveState } = useOpenJob.getState();
+  if (id && job && saveState !== 'saved' && saveState !== 'conflict') keepDraft(id, { version, job });
+}
+
 /** Writes unsaved work down before the page goes away. */
 function flush(): void {
-  const { id, version, job, saveState } = useOpenJob.getState();
-  if (!id || !job || saveState === 'saved' || saveState === 'conflict') return;
-  keepDraft(id, { version, job });
+  keepDraftNow();
   void save();
 }
 
@@ -128,7 +135,7 @@ export async function keepMineAsCopy(): Promise<string | null> {
 
 useOpenJob.subscribe((now, before) => {
   if (!now.id || now.id !== before.id || now.job === before.job || !now.job || now.saveState === 'conflict') return;
-  keepDraft(now.id, { version: now.version, job: now.job });
+  draftTimer ??= setTimeout(keepDraftNow, DRAFT_AFTER);
   clearTimeout(historyTimer);
   historyTimer = setTimeout(() => {
     const { id, job } = useOpenJob.getState();

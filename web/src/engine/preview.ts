@@ -5,7 +5,7 @@ import { type View, visibleSheet } from './view.ts';
 
 export interface Preview {
   /** Shows a job in a view. While `dragging`, the newest state comes first and is settled when the hand rests. */
-  show(job: Job, view: View, dragging: boolean): void;
+  show(job: Job, view: View, dragging: boolean, asked?: number): void;
   close(): void;
 }
 
@@ -35,6 +35,7 @@ interface Batch extends Request {
   /** Slabs not yet given out, for each worker. */
   readonly queues: Slab[][];
   left: number;
+  readonly begun: number;
   /** First pictures are kept until they are whole, so that no picture is half of one state and half of another. */
   readonly waiting: (() => void)[];
 }
@@ -75,9 +76,9 @@ function slabsOf({ job, view, stage }: Request, workers: number): Slab[][] {
   return queues;
 }
 
-/** A first picture is to come within this many milliseconds, and may be finer below the second. */
-const SLOW = 36;
-const QUICK = 16;
+/** The workers are to take no longer than this many milliseconds for a first picture; below the second it becomes finer. */
+const SLOW = 28;
+const QUICK = 12;
 const COARSEST = 4;
 
 function nextCoarse(coarse: number, took: number): number {
@@ -86,12 +87,16 @@ function nextCoarse(coarse: number, took: number): number {
 }
 
 const WARM_AFTER = 150;
-const WARM_TURNS = 8;
+const WARM_TURNS = 4;
 
-/** A job whose first pass differs by nothing that could be seen. */
+/** A job whose passes differ by nothing that could be seen. */
 const nudged = (job: Job, turn: number): Job => ({
   ...job,
-  passes: job.passes.map((p, k) => (k === 0 ? { ...p, tone: { ...p.tone, middle: p.tone.middle + turn * 1e-6 } } : p)),
+  passes: job.passes.map((p) => ({
+    ...p,
+    tone: { ...p.tone, middle: p.tone.middle + turn * 1e-6 },
+    screen: { ...p.screen, angle: p.screen.angle + turn * 1e-6 },
+  })),
 });
 
 /** Draws the print into a canvas by way of the workers. The surround is left transparent. */
@@ -103,7 +108,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   let next: Request | null = null;
   let count = 0;
   // Display pixels of a first picture; grows and shrinks with how fast this machine makes them.
-  let coarse = 2;
+  let coarse = 3;
   let warm = false;
   let painted: View | null = null;
   let settle: ReturnType<typeof setTimeout> | undefined;
@@ -145,7 +150,13 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   function begin(request: Request): void {
     const queues = slabsOf({ ...request, view: drawnView(request, coarse) }, printers.length);
     carryOver(request.view, request.job);
-    batch = { ...request, queues, left: queues.reduce((n, q) => n + q.length, 0), waiting: [] };
+    batch = {
+      ...request,
+      queues,
+      left: queues.reduce((n, q) => n + q.length, 0),
+      begun: performance.now(),
+      waiting: [],
+    };
     if (batch.left === 0) finish();
     printers.forEach((_, k) => void work(k));
   }
@@ -211,7 +222,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     for (const draw of done.waiting) draw();
     const now = performance.now();
     performance.measure(`preview ${done.stage}`, { start: done.asked, end: now });
-    if (done.stage === 'first') coarse = nextCoarse(coarse, now - done.asked);
+    if (done.stage === 'first') coarse = nextCoarse(coarse, now - done.begun);
     onStage(done.stage);
     if (next) {
       const request = next;
@@ -240,12 +251,12 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   }
 
   return {
-    show(job, view, dragging) {
+    show(job, view, dragging, asked = performance.now()) {
       clearTimeout(settle);
       const request: Request = {
         job,
         view,
-        asked: performance.now(),
+        asked,
         stage: dragging ? 'first' : 'settled',
         number: ++count,
       };

@@ -9,6 +9,7 @@ import {
   createDisplayMeans,
   createKernels,
   createPassChain,
+  createToneTables,
   type Job,
   lightKey,
   type LightRows,
@@ -21,6 +22,8 @@ import {
   rowsOf,
   screenKey,
   sheetPixels,
+  toneKey,
+  type ToneTables,
 } from '@chromatype/core';
 import { ByteCache } from './byte-cache.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
@@ -61,6 +64,7 @@ export class SheetEngine {
   private readonly lights = new ByteCache<LightRows>(LIGHT_BYTES, (rows) => rows.data.byteLength);
   private readonly plates = new ByteCache<Bitmap>(PLATE_BYTES, (plate) => plate.data.byteLength);
   private readonly screens = new ByteCache<CompiledScreen>(48e6, ({ tile }) => tile.data.byteLength);
+  private readonly tables = new ByteCache<ToneTables>(CHAINS, () => 1);
   private readonly names = new Map<string, number>();
   private lastName = 0;
   private readonly chains = new ByteCache<PassChain>(
@@ -97,6 +101,7 @@ export class SheetEngine {
         pass,
         pictures: this.lookup,
         compiled: this.compiled(job, pass, draft),
+        tables: this.tables.take(toneKey(pass), () => createToneTables(pass)),
         light: (area, read) => this.light(key, area, read),
       });
     });

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { type Ink, type Job, LIMITS, type Pass, STARTER_INKS } from '@chromatype/core';
 import { rename, setInk } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
@@ -6,11 +7,12 @@ import { NumberField } from '../../ui/NumberField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { PERCENT } from './formats.ts';
 import { Station, THUMB } from './Station.tsx';
+import { sameBy } from '../../ui/same-by.ts';
 
 const ORDINALS = ['1st', '2nd', '3rd'];
 
 /** The ink that a pass lays down. */
-export function InkStation({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+function InkStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const place = job.passes.filter((p) => p.on || p.id === pass.id).findIndex((p) => p.id === pass.id);
   const change = (ink: Partial<Ink>) => edit(setInk(pass.id, ink));
   const thumb = (
@@ -60,3 +62,15 @@ export function InkStation({ job, pass }: { readonly job: Job; readonly pass: Pa
     </Station>
   );
 }
+
+export const InkStation = memo(
+  InkStationPart,
+  sameBy(({ job, pass }) => [
+    pass.id,
+    pass.name,
+    pass.ink,
+    pass.on,
+    job.sheet.stock,
+    job.passes.map((p) => `${p.id}${p.on}`).join(),
+  ]),
+);

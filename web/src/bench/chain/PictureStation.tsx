@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import {
   effectivePpi,
   type FeedFit,
@@ -19,6 +20,7 @@ import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
 import { choosePictureFile } from '../add-picture.ts';
 import { MM } from './formats.ts';
 import { Station, THUMB } from './Station.tsx';
+import { sameBy } from '../../ui/same-by.ts';
 
 const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
   { value: 'lightness', label: 'Lightness', title: 'How light the picture is (luminance)' },
@@ -76,7 +78,7 @@ function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
 }
 
 /** Which picture a pass takes, which part of it, and where it lies. */
-export function PictureStation({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const picture = pictureOf(job, pass.feed);
   const ready = usePictures((s) => (picture ? s.byHash[picture.hash]?.state === 'ready' : false));
   const thumb = (
@@ -131,3 +133,8 @@ export function PictureStation({ job, pass }: { readonly job: Job; readonly pass
     </Station>
   );
 }
+
+export const PictureStation = memo(
+  PictureStationPart,
+  sameBy(({ job, pass }) => [pass.id, pass.feed, job.sheet, job.pictures]),
+);

@@ -14,7 +14,7 @@ import {
   SMALLEST_PITCH,
 } from '@chromatype/core';
 import { Switch } from 'radix-ui';
-import { useState } from 'react';
+import { useState, memo } from 'react';
 import { setScreen } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
@@ -24,6 +24,7 @@ import { Dial } from '../dial/Dial.tsx';
 import { DEGREES, PERCENT } from './formats.ts';
 import { readFrequency, UNIT_NAMES } from './frequency-text.ts';
 import { Station } from './Station.tsx';
+import { sameBy } from '../../ui/same-by.ts';
 
 /** Cell of a shape's sample, in pixels, and the tone it shows. */
 const SAMPLE_CELL = 15;
@@ -134,7 +135,7 @@ function FrequencyField({ job, pass }: { readonly job: Job; readonly pass: Pass 
 }
 
 /** Dot shape, frequency and angle. */
-export function ScreenStation({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+function ScreenStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const { screen } = pass;
   const change = (part: Partial<Screen>) => edit(setScreen(pass.id, part));
   const lpi = lpiOf(screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
@@ -202,3 +203,14 @@ export function ScreenStation({ job, pass }: { readonly job: Job; readonly pass:
     </Station>
   );
 }
+
+export const ScreenStation = memo(
+  ScreenStationPart,
+  sameBy(({ job, pass }) => [
+    pass.id,
+    pass.screen,
+    pass.ink,
+    job.sheet,
+    ...job.passes.flatMap((p) => [p.id, p.on, p.screen.angle, p.ink.colour]),
+  ]),
+);

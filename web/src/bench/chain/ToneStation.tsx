@@ -8,7 +8,7 @@ import {
   type ToneMeaning,
   toneOfDarkness,
 } from '@chromatype/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, memo } from 'react';
 import { setTone } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
 import { latestOnly } from '../../engine/latest.ts';
@@ -18,6 +18,7 @@ import { Choice } from '../../ui/Choice.tsx';
 import { SliderRow } from '../../ui/SliderRow.tsx';
 import { PERCENT, PLAIN } from './formats.ts';
 import { Station, THUMB } from './Station.tsx';
+import { sameBy } from '../../ui/same-by.ts';
 
 const MEANINGS: readonly { value: ToneMeaning; label: string; title: string }[] = [
   { value: 'light', label: 'True light', title: 'The print reflects as much light as the picture shows' },
@@ -78,7 +79,7 @@ function CurveThumb({ tone, counts }: { readonly tone: Tone; readonly counts: re
 }
 
 /** What becomes of the picture's lights and darks before it is screened. */
-export function ToneStation({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const { tone } = pass;
   const counts = useCounts(job, pass);
   const change = (part: Partial<Tone>) => edit(setTone(pass.id, part));
@@ -133,3 +134,8 @@ export function ToneStation({ job, pass }: { readonly job: Job; readonly pass: P
     </Station>
   );
 }
+
+export const ToneStation = memo(
+  ToneStationPart,
+  sameBy(({ job, pass }) => [pass.id, pass.tone, pass.feed, job.sheet, job.pictures]),
+);

@@ -2,7 +2,7 @@ import { type Job, lightKey, lpiOf, type Pass, pictureOf, plateKey, sheetPixels 
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { useEffect, useState, memo } from 'react';
 import { toast } from 'sonner';
 import { duplicatePass, newId, removePass, roomForPass, setOn } from '../../document/edits.ts';
 import { edit, undo } from '../../document/store.ts';
@@ -10,6 +10,7 @@ import { measureCoverage } from '../../engine/coverage.ts';
 import { usePictures } from '../../engine/pictures.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
+import { sameBy } from '../../ui/same-by.ts';
 
 const PATCH = { width: 112, height: 34, tone: 0.4, cell: 12 };
 
@@ -85,7 +86,7 @@ function PatchTools({ job, pass, choose }: Omit<Props, 'chosen'>) {
 }
 
 /** One pass in the colour bar: its own screen in its own ink. */
-export function PassPatch({ job, pass, chosen, choose }: Props) {
+function PassPatchPart({ job, pass, chosen, choose }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: pass.id });
   const coverage = useCoverage(job, pass);
   const lpi = short(lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width));
@@ -148,3 +149,16 @@ export function PassPatch({ job, pass, chosen, choose }: Props) {
     </li>
   );
 }
+
+export const PassPatch = memo(
+  PassPatchPart,
+  sameBy(({ job, pass, chosen, choose }) => [
+    pass,
+    chosen,
+    choose,
+    job.sheet,
+    job.pictures,
+    job.passes.length,
+    roomForPass(job),
+  ]),
+);

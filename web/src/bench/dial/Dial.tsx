@@ -1,12 +1,13 @@
 import { type Job, type Pass } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
-import { type KeyboardEvent, useRef } from 'react';
+import { type KeyboardEvent, useRef, memo } from 'react';
 import { setScreen } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { pitchPixels } from '../../engine/samples.ts';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
 import { pulled, turned, withinTurn } from './turning.ts';
+import { sameBy } from '../../ui/same-by.ts';
 
 const SIZE = 150;
 const RIM = 75;
@@ -26,7 +27,7 @@ function Tick({ angle }: { readonly angle: number }) {
 }
 
 /** Turn it for the angle, pull across it for the frequency. Other passes' angles stand on its rim. */
-export function Dial({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const frame = useRef<HTMLDivElement>(null);
   const { angle, frequency } = pass.screen;
   const pitch = pitchPixels(job, pass);
@@ -115,3 +116,14 @@ export function Dial({ job, pass }: { readonly job: Job; readonly pass: Pass }) 
     </div>
   );
 }
+
+export const Dial = memo(
+  DialPart,
+  sameBy(({ job, pass }) => [
+    pass.id,
+    pass.screen,
+    pass.ink,
+    job.sheet,
+    ...job.passes.flatMap((p) => [p.id, p.on, p.screen.angle, p.ink.colour]),
+  ]),
+);

@@ -74,7 +74,10 @@ export function Ramp({ job, pass }: { readonly job: Job; readonly pass: Pass | n
   const pixels = Math.max(1, Math.round(height * devicePixelRatio));
   const wide = Math.round((WIDTH - 2) * devicePixelRatio);
   return (
-    <aside aria-label="Ramp" className="flex min-h-0 flex-col border-l border-ink bg-paper pt-1.5 pb-4 pl-1.5">
+    <aside
+      aria-label="Ramp"
+      className="flex min-h-0 flex-col [contain:strict] border-l border-ink bg-paper pt-1.5 pb-4 pl-1.5"
+    >
       <h2 className="pb-1.5 text-[12px]">Ramp</h2>
       <div ref={frame} className="relative ml-0.5 min-h-0 flex-1">
         {pass && height > 0 && (

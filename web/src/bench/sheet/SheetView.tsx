@@ -19,6 +19,9 @@ const neededPictures = (job: Job) => [
   ...new Set(printingPasses(job).flatMap((p) => pictureOf(job, p.feed)?.hash ?? [])),
 ];
 
+const allLoaded = (job: Job): boolean =>
+  neededPictures(job).every((hash) => usePictures.getState().byHash[hash]?.state === 'ready');
+
 /** How far the pictures in use are loaded; null when all are there. */
 function useLoading(job: Job): { share: number; message: string | null } | null {
   const byHash = usePictures((s) => s.byHash);
@@ -38,7 +41,6 @@ export function SheetView({ job }: { readonly job: Job }) {
   const preview = useRef<Preview | null>(null);
   const [stage, setStage] = useState<string>('working');
   const view = useView((s) => s.view);
-  const dragging = useOpenJob((s) => s.dragging);
   const loading = useLoading(job);
   const panning = useSheetGestures(frame);
 
@@ -67,9 +69,26 @@ export function SheetView({ job }: { readonly job: Job }) {
   }, []);
 
   const ready = loading === null;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a drag that ends changes nothing to show
+  const shown = useRef<Job | null>(null);
+
+  // A changed job goes to the workers at once; the rest of the interface is drawn while they print.
+  useEffect(
+    () =>
+      useOpenJob.subscribe((now, before) => {
+        const at = useView.getState().view;
+        if (!now.job || now.job === before.job || now.job.sheet !== before.job?.sheet || !at || !allLoaded(now.job))
+          return;
+        shown.current = now.job;
+        preview.current?.show(now.job, at, now.dragging);
+      }),
+    [],
+  );
+
   useEffect(() => {
-    if (view && ready) preview.current?.show(job, view, dragging);
+    if (!view || !ready) return;
+    const known = shown.current === job;
+    shown.current = null;
+    if (!known) preview.current?.show(job, view, useOpenJob.getState().dragging);
   }, [job, view, ready]);
 
   function onKey(event: KeyboardEvent): void {
