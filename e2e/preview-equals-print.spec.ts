@@ -6,13 +6,16 @@ import { inkOf, packed, softPhoto } from './support/pictures.ts';
 
 /** What the viewer's canvas shows, and which sheet pixel its first pixel is. */
 async function seen(page: Page) {
-  return page.evaluate(() => {
+  const found = await page.evaluate(() => {
     const canvas = document.querySelector<HTMLCanvasElement>('[data-testid="sheet"]')!;
     const { width, height } = canvas;
     const { data } = canvas.getContext('2d')!.getImageData(0, 0, width, height);
+    let text = '';
+    for (let k = 0; k < data.length; k += 8192) text += String.fromCharCode(...data.subarray(k, k + 8192));
     const at = new URL(location.href).searchParams.get('view')!.split(',').map(Number);
-    return { width, height, pixels: Array.from(data), centre: { x: at[1]!, y: at[2]! } };
+    return { width, height, base64: btoa(text), centre: { x: at[1]!, y: at[2]! } };
   });
+  return { ...found, pixels: Buffer.from(found.base64, 'base64') };
 }
 
 async function photoJob(page: Page): Promise<void> {

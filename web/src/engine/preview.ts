@@ -41,7 +41,9 @@ interface Batch extends Request {
 }
 
 /** Display rows in a slab: few enough to give way soon to something newer. */
-const SLAB_ROWS = 96;
+const SLAB_ROWS = 64;
+/** Milliseconds that a hand must rest before the picture settles: a settling worker is late for the next first picture. */
+const SETTLE_AFTER = 50;
 
 /**
  * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
@@ -229,7 +231,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
       next = null;
       begin(request);
     } else if (done.stage === 'first') {
-      settle = setTimeout(() => begin({ ...done, stage: 'settled' }), 0);
+      settle = setTimeout(() => begin({ ...done, stage: 'settled' }), SETTLE_AFTER);
     } else if (!warm) {
       warm = true;
       settle = setTimeout(() => void warmUp(done), WARM_AFTER);
