@@ -1,6 +1,6 @@
 import { useGesture } from '@use-gesture/react';
 import { type RefObject, useEffect, useState } from 'react';
-import { takesSpace } from '../../ui/is-typing.ts';
+import { isTyping, takesSpace } from '../../ui/is-typing.ts';
 import { panBy, useView, zoomStep, zoomTo } from '../view-store.ts';
 
 /** Wheel zooms at the pointer; dragging with the space bar, the middle button or a finger pans; two fingers pinch. Returns whether the space bar is held. */
@@ -9,8 +9,11 @@ export function useSheetGestures(frame: RefObject<HTMLDivElement | null>): boole
 
   useEffect(() => {
     const hold = (event: KeyboardEvent) => {
-      if (event.code !== 'Space' || takesSpace(event.target)) return;
-      event.preventDefault();
+      if (event.code !== 'Space' || isTyping(event.target)) return;
+      // With the pointer on the sheet the space bar is the sheet's, whatever has the focus.
+      const onSheet = frame.current?.matches(':hover') ?? false;
+      if (event.type === 'keydown' && !onSheet && takesSpace(event.target)) return;
+      if (onSheet) event.preventDefault();
       setSpace(event.type === 'keydown');
     };
     window.addEventListener('keydown', hold);
@@ -19,7 +22,7 @@ export function useSheetGestures(frame: RefObject<HTMLDivElement | null>): boole
       window.removeEventListener('keydown', hold);
       window.removeEventListener('keyup', hold);
     };
-  }, []);
+  }, [frame]);
 
   const place = (x: number, y: number) => {
     const box = frame.current!.getBoundingClientRect();
@@ -28,7 +31,9 @@ export function useSheetGestures(frame: RefObject<HTMLDivElement | null>): boole
 
   useGesture(
     {
-      onWheel: ({ event }) => {
+      onWheel: ({ event, last }) => {
+        // The end of a turn is told with the last event once more.
+        if (last) return;
         event.preventDefault();
         const { x, y } = place(event.clientX, event.clientY);
         const { view } = useView.getState();
