@@ -4,15 +4,18 @@ import { createPassChain, type PictureLookup } from '../job/chain.ts';
 import { sheetPixels } from '../job/defaults.ts';
 import type { Job } from '../job/types.ts';
 
-/** Bands tried, spread over the sheet, and rows in each. */
-const BANDS = 5;
+/** Sheets up to this many pixels are made whole, so that their size is right to within a percent. */
+const SMALL_SHEET = 4e6;
+/** Bands tried of a larger one, spread over it, and rows in each. */
+const BANDS = 8;
 const ROWS = 64;
 
 /** Estimates an output file's size in bytes by making and compressing a few bands of it. */
 export function estimateFileSize(kernels: Kernels, job: Job, asked: OutputAsked, pictures: PictureLookup): number {
   const { width, height } = sheetPixels(job.sheet);
-  const rows = Math.min(ROWS, height);
-  const bands = Math.min(BANDS, Math.max(1, Math.floor(height / rows)));
+  const small = width * height <= SMALL_SHEET;
+  const rows = small ? height : Math.min(ROWS, height);
+  const bands = small ? 1 : Math.min(BANDS, Math.max(1, Math.floor(height / rows)));
   const chains = passesFor(job, asked).map((pass) => createPassChain({ kernels, job, pass, pictures }));
   let bytes = 0;
   const output = createOutput(job, asked, (piece) => {

@@ -1,0 +1,146 @@
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { createJob, createKernels, memorySource } from '@chromatype/core';
+import { checkSvg, looksLikeSvg } from '../src/pictures/check-svg.ts';
+import { checkEnding } from '../src/pictures/normalise.ts';
+import { writeSafely } from '../src/pictures/write-safely.ts';
+import { openFileSource, openPictures } from '../src/render/file-source.ts';
+import { makeSmallPrint } from '../src/render/small-print.ts';
+import { writeOutput } from '../src/render/write-output.ts';
+import { settingsFrom } from '../src/settings.ts';
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'chromatype-parts-'));
+});
+afterAll(() => rmSync(folder, { recursive: true }));
+
+const svg = (inside: string) => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg">${inside}</svg>`);
+
+describe('SVG files', () => {
+  test.each([
+    ['a plain drawing', '<path d="M0 0h9"/>'],
+    ['links inside itself', '<use href="#a"/><rect fill="url(#g)"/><rect style="fill:url( \'#g\' )"/>'],
+    ['an embedded picture', '<image href="data:image/png;base64,AAAA"/>'],
+  ])('%s is taken', (_, inside) => {
+    expect(() => checkSvg(svg(inside))).not.toThrow();
+  });
+
+  test.each([
+    ['an absolute link', '<image href="http://example.org/a.png"/>'],
+    ['a link without a scheme', '<image href="../secret.png"/>'],
+    ['single quotes', "<image href='file:///etc/hosts'/>"],
+    ['spaces round the sign', '<image xlink:href = "https://example.org"/>'],
+    ['a paint server elsewhere', '<rect fill="url(other.svg#g)"/>'],
+    ['an encoded letter', '<image href="&#x68;ttps://example.org/a.png"/>'],
+    ['a drawing in a drawing', '<image href="data:image/svg+xml;base64,AAAA"/>'],
+    ['a script', '<script>1</script>'],
+    ['foreign content', '<foreignObject><p/></foreignObject>'],
+    ['an include', '<xi:include parse="text"/>'],
+  ])('%s is refused', (_, inside) => {
+    expect(() => checkSvg(svg(inside))).toThrow(/outside itself/);
+  });
+
+  test('other encodings and entities are refused', () => {
+    expect(() => checkSvg(Buffer.from('<svg/>', 'utf16le'))).toThrow(/UTF-8/);
+    expect(() => checkSvg(Buffer.from('<!DOCTYPE svg [<!ENTITY a "b">]><svg/>'))).toThrow(/entities/);
+  });
+
+  test('are told from other files', () => {
+    expect(looksLikeSvg(Buffer.from('\uFEFF<?xml version="1.0"?>\n<!-- hello --><svg:svg>'))).toBe(true);
+    expect(looksLikeSvg(Buffer.from('<html><body/></html>'))).toBe(false);
+    expect(looksLikeSvg(Buffer.from('\x89PNG<svg '))).toBe(false);
+  });
+});
+
+test('endings are compared without case, and none says nothing', () => {
+  expect(() => checkEnding('A.JPEG', 'jpeg')).not.toThrow();
+  expect(() => checkEnding('pasted', 'png')).not.toThrow();
+  expect(() => checkEnding('archive.tar.png', 'png')).not.toThrow();
+  expect(() => checkEnding('a.png', 'tiff')).toThrow('The name ends in .png but the file holds TIFF; name it .tif.');
+});
+
+describe('files', () => {
+  test('are written whole or not at all', async () => {
+    const file = join(folder, 'deep', 'er', 'file');
+    await writeSafely(file, Buffer.from('one'));
+    await writeSafely(file, Buffer.from('two'));
+    expect(readFileSync(file, 'utf8')).toBe('two');
+    // A folder stands where the file should go: nothing is left behind.
+    await expect(writeSafely(join(folder, 'deep'), Buffer.from('x'))).rejects.toThrow();
+    expect(readdirSync(folder).filter((f) => f.endsWith('.partial'))).toEqual([]);
+  });
+
+  test('a picture on the disk gives the rows of the picture in memory, in any order', () => {
+    const [width, height] = [3000, 1500];
+    const bytes = Uint8Array.from({ length: width * height * 4 }, (_, k) => (k * 2654435761) >>> 24);
+    const file = join(folder, 'pixels');
+    writeFileSync(file, bytes);
+    const source = openFileSource({ hash: 'h', width, height, channels: 4, file });
+    const memory = memorySource(width, height, 4, bytes);
+    for (const [y, count] of [
+      [0, 1],
+      [340, 40],
+      [1499, 1],
+      [3, 5],
+      [700, 400],
+      [1099, 401],
+    ] as const) {
+      expect(Buffer.compare(source.read(y, count), memory.read(y, count))).toBe(0);
+    }
+    source.close();
+    writeFileSync(file, bytes.subarray(0, 1000));
+    const short = openFileSource({ hash: 'h', width, height, channels: 4, file });
+    expect(() => short.read(0, 1)).toThrow(/incomplete/);
+    short.close();
+  });
+
+  test('a picture that is not stored prints nothing', () => {
+    const pictures = openPictures([]);
+    expect(pictures.lookup('none')).toBeNull();
+    pictures.close();
+  });
+
+  test('an output that fails leaves no file', () => {
+    const base = createJob('x', 'p');
+    const job = {
+      ...base,
+      pictures: [{ id: 'a', name: 'a', hash: 'h', width: 100, height: 100 }],
+      passes: [{ ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'a' } }],
+    };
+    const broken = {
+      ...memorySource(100, 100, 1, new Uint8Array(10000)),
+      read(y: number): Uint8Array {
+        if (y > 50) throw new Error('the disk is gone');
+        return new Uint8Array(100);
+      },
+    };
+    const file = join(folder, 'broken.png');
+    const write = () =>
+      writeOutput({ kernels: createKernels(), job, asked: { kind: 'plate', pass: 'p' }, pictures: () => broken, file });
+    expect(write).toThrow('the disk is gone');
+    expect(existsSync(file)).toBe(false);
+    expect(readdirSync(folder).filter((f) => f.includes('partial'))).toEqual([]);
+  });
+});
+
+test('a small print of bare stock is the colour of the stock, in the proportions of the sheet', () => {
+  const base = createJob('x', 'p');
+  const job = { ...base, sheet: { ...base.sheet, stock: { name: 'Rose', colour: '#f2d6d0' } } };
+  const { width, height, rgba } = makeSmallPrint(createKernels(), job, 105, () => null);
+  expect([width, height]).toEqual([105, 74]);
+  for (const at of [0, 4 * 5000, rgba.length - 4])
+    expect([...rgba.subarray(at, at + 4)]).toEqual([0xf2, 0xd6, 0xd0, 255]);
+});
+
+test('the server listens on this machine only, unless told otherwise', () => {
+  expect(settingsFrom({})).toMatchObject({ host: '127.0.0.1', port: 4310 });
+  expect(
+    settingsFrom({ CHROMATYPE_HOST: '0.0.0.0', CHROMATYPE_PORT: '80', CHROMATYPE_DATA: '/srv/prints' }),
+  ).toMatchObject({
+    host: '0.0.0.0',
+    port: 80,
+    data: '/srv/prints',
+  });
+});
