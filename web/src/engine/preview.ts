@@ -1,7 +1,8 @@
 import { type Job, sheetPixels } from '@chromatype/core';
 import { enginePool } from './pool.ts';
-import { BLOCK_HEIGHT, type ExactPixels, type Slab } from './sheet-engine.ts';
-import { type View, visibleSheet } from './view.ts';
+import type { ExactPixels, Slab } from './sheet-engine.ts';
+import { drawnView, nextCoarse, nudged, type Request, type Stage, slabsOf } from './slabs.ts';
+import type { View } from './view.ts';
 
 export interface Preview {
   /** Shows a job in a view. While `dragging`, the newest state comes first and is settled when the hand rests. */
@@ -9,27 +10,11 @@ export interface Preview {
   close(): void;
 }
 
-type Stage = 'first' | 'settled';
-
-interface Request {
-  readonly job: Job;
-  readonly view: View;
-  readonly asked: number;
-  readonly stage: Stage;
-  readonly number: number;
-}
-
-/** The view that a request is drawn at: its own, or one `coarse` times coarser that is enlarged on the display. */
-function drawnView({ view, stage }: Request, coarse: number): View {
-  if (stage === 'settled' || view.scale >= 1 || coarse === 1) return view;
-  return {
-    scale: view.scale / coarse,
-    originX: view.originX / coarse,
-    originY: view.originY / coarse,
-    width: Math.ceil(view.width / coarse),
-    height: Math.ceil(view.height / coarse),
-  };
-}
+/** Milliseconds that a hand must rest before the picture settles: a settling worker is late for the next first picture. */
+const SETTLE_AFTER = 50;
+/** Milliseconds after the first settled picture until the code for first pictures is warmed up, and how often it runs. */
+const WARM_AFTER = 150;
+const WARM_TURNS = 4;
 
 interface Batch extends Request {
   /** Slabs not yet given out, for each worker. */
@@ -40,67 +25,6 @@ interface Batch extends Request {
   readonly waiting: (() => void)[];
 }
 
-/** Display rows in a slab: few enough to give way soon to something newer. */
-const SLAB_ROWS = 64;
-/** Milliseconds that a hand must rest before the picture settles: a settling worker is late for the next first picture. */
-const SETTLE_AFTER = 50;
-
-/**
- * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
- * and from 1 on its own rows of blocks, so that a worker meets the blocks that it remembers.
- */
-function slabsOf({ job, view, stage }: Request, workers: number): Slab[][] {
-  const queues: Slab[][] = Array.from({ length: workers }, () => []);
-  const seen = visibleSheet(view, sheetPixels(job.sheet));
-  if (!seen) return queues;
-  const first = Math.max(0, Math.floor(seen.y * view.scale - view.originY));
-  const last = Math.min(view.height, Math.ceil((seen.y + seen.height) * view.scale - view.originY));
-  const draft = stage === 'first';
-  // A first picture looks at one sheet row under each display row.
-  const step = draft && view.scale < 1 ? Math.max(1, Math.floor(1 / view.scale)) : 1;
-  const add = (worker: number, from: number, to: number) => {
-    if (to > from) queues[worker]!.push({ job, view, first: from, rows: to - from, step, draft });
-  };
-  if (view.scale < 1) {
-    const part = Math.ceil((last - first) / workers);
-    for (let k = 0; k < workers; k++) {
-      const end = Math.min(last, first + (k + 1) * part);
-      const rows = draft ? part : SLAB_ROWS;
-      for (let y = first + k * part; y < end; y += rows) add(k, y, Math.min(end, y + rows));
-    }
-    return queues;
-  }
-  const tall = BLOCK_HEIGHT * view.scale;
-  for (let row = Math.floor(seen.y / BLOCK_HEIGHT); row * BLOCK_HEIGHT < seen.y + seen.height; row++) {
-    const top = row * tall - view.originY;
-    add(row % workers, Math.max(first, top), Math.min(last, top + tall));
-  }
-  return queues;
-}
-
-/** The workers are to take no longer than this many milliseconds for a first picture; below the second it becomes finer. */
-const SLOW = 28;
-const QUICK = 12;
-const COARSEST = 4;
-
-function nextCoarse(coarse: number, took: number): number {
-  if (took > SLOW) return Math.min(COARSEST, coarse + 1);
-  return took < QUICK ? Math.max(1, coarse - 1) : coarse;
-}
-
-const WARM_AFTER = 150;
-const WARM_TURNS = 4;
-
-/** A job whose passes differ by nothing that could be seen. */
-const nudged = (job: Job, turn: number): Job => ({
-  ...job,
-  passes: job.passes.map((p) => ({
-    ...p,
-    tone: { ...p.tone, middle: p.tone.middle + turn * 1e-6 },
-    screen: { ...p.screen, angle: p.screen.angle + turn * 1e-6 },
-  })),
-});
-
 /** Draws the print into a canvas by way of the workers. The surround is left transparent. */
 export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage | 'working') => void): Preview {
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -108,7 +32,6 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   const busy = printers.map(() => false);
   let batch: Batch | null = null;
   let next: Request | null = null;
-  let count = 0;
   // Display pixels of a first picture; grows and shrinks with how fast this machine makes them.
   let coarse = 3;
   let warm = false;
@@ -260,7 +183,6 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
         view,
         asked,
         stage: dragging ? 'first' : 'settled',
-        number: ++count,
       };
       onStage('working');
       // A first picture under way is finished, so that a fast hand still sees it; settling gives way at once.

@@ -1,0 +1,81 @@
+import { type Job, sheetPixels } from '@chromatype/core';
+import { BLOCK_HEIGHT, type Slab } from './sheet-engine.ts';
+import { type View, visibleSheet } from './view.ts';
+
+export type Stage = 'first' | 'settled';
+
+/** A picture that is asked for. */
+export interface Request {
+  readonly job: Job;
+  readonly view: View;
+  readonly asked: number;
+  readonly stage: Stage;
+}
+
+/** The view that a request is drawn at: its own, or one `coarse` times coarser that is enlarged on the display. */
+export function drawnView({ view, stage }: Request, coarse: number): View {
+  if (stage === 'settled' || view.scale >= 1 || coarse === 1) return view;
+  return {
+    scale: view.scale / coarse,
+    originX: view.originX / coarse,
+    originY: view.originY / coarse,
+    width: Math.ceil(view.width / coarse),
+    height: Math.ceil(view.height / coarse),
+  };
+}
+
+/** Display rows in a slab: few enough to give way soon to something newer. */
+const SLAB_ROWS = 64;
+
+/**
+ * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
+ * and from 1 on its own rows of blocks, so that a worker meets the blocks that it remembers.
+ */
+export function slabsOf({ job, view, stage }: Request, workers: number): Slab[][] {
+  const queues: Slab[][] = Array.from({ length: workers }, () => []);
+  const seen = visibleSheet(view, sheetPixels(job.sheet));
+  if (!seen) return queues;
+  const first = Math.max(0, Math.floor(seen.y * view.scale - view.originY));
+  const last = Math.min(view.height, Math.ceil((seen.y + seen.height) * view.scale - view.originY));
+  const draft = stage === 'first';
+  // A first picture looks at one sheet row under each display row.
+  const step = draft && view.scale < 1 ? Math.max(1, Math.floor(1 / view.scale)) : 1;
+  const add = (worker: number, from: number, to: number) => {
+    if (to > from) queues[worker]!.push({ job, view, first: from, rows: to - from, step, draft });
+  };
+  if (view.scale < 1) {
+    const part = Math.ceil((last - first) / workers);
+    for (let k = 0; k < workers; k++) {
+      const end = Math.min(last, first + (k + 1) * part);
+      const rows = draft ? part : SLAB_ROWS;
+      for (let y = first + k * part; y < end; y += rows) add(k, y, Math.min(end, y + rows));
+    }
+    return queues;
+  }
+  const tall = BLOCK_HEIGHT * view.scale;
+  for (let row = Math.floor(seen.y / BLOCK_HEIGHT); row * BLOCK_HEIGHT < seen.y + seen.height; row++) {
+    const top = row * tall - view.originY;
+    add(row % workers, Math.max(first, top), Math.min(last, top + tall));
+  }
+  return queues;
+}
+
+/** The workers are to take no longer than this many milliseconds for a first picture; below the second it becomes finer. */
+const SLOW = 28;
+const QUICK = 12;
+const COARSEST = 4;
+
+export function nextCoarse(coarse: number, took: number): number {
+  if (took > SLOW) return Math.min(COARSEST, coarse + 1);
+  return took < QUICK ? Math.max(1, coarse - 1) : coarse;
+}
+
+/** A job whose passes differ by nothing that could be seen. */
+export const nudged = (job: Job, turn: number): Job => ({
+  ...job,
+  passes: job.passes.map((p) => ({
+    ...p,
+    tone: { ...p.tone, middle: p.tone.middle + turn * 1e-6 },
+    screen: { ...p.screen, angle: p.screen.angle + turn * 1e-6 },
+  })),
+});

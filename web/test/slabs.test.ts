@@ -1,0 +1,81 @@
+import { createJob } from '@chromatype/core';
+import fc from 'fast-check';
+import { BLOCK_HEIGHT } from '../src/engine/sheet-engine.ts';
+import { drawnView, nextCoarse, nudged, slabsOf } from '../src/engine/slabs.ts';
+
+const job = createJob('x', 'p');
+const request = (view: { scale: number; originX: number; originY: number }, stage: 'first' | 'settled') => ({
+  job,
+  view: { width: 900, height: 640, ...view },
+  asked: 0,
+  stage,
+});
+
+const views = fc.record({
+  scale: fc.oneof(fc.double({ min: 0.02, max: 0.99, noNaN: true }), fc.integer({ min: 1, max: 16 })),
+  originX: fc.integer({ min: -400, max: 3000 }),
+  originY: fc.integer({ min: -400, max: 3000 }),
+});
+
+describe('slabs', () => {
+  test('below 1:1 cover every display row in sight once, whoever makes it', () => {
+    fc.assert(
+      fc.property(
+        views,
+        fc.constantFrom('first' as const, 'settled' as const),
+        fc.integer({ min: 1, max: 4 }),
+        (view, stage, workers) => {
+          fc.pre(view.scale < 1);
+          const slabs = slabsOf(request(view, stage), workers).flat();
+          const rows = slabs
+            .flatMap((s) => Array.from({ length: s.rows }, (_, k) => s.first + k))
+            .sort((a, b) => a - b);
+          return rows.every((row, k) => row >= 0 && row < 640 && (k === 0 || row === rows[k - 1]! + 1));
+        },
+      ),
+    );
+  });
+
+  test('from 1:1 on each row of blocks has one worker, the same at every place of the view', () => {
+    fc.assert(
+      fc.property(views, fc.integer({ min: 1, max: 4 }), (view, workers) => {
+        fc.pre(view.scale >= 1);
+        return slabsOf(request(view, 'settled'), workers).every((queue, k) =>
+          queue.every((s) => {
+            const block = Math.floor((s.first + view.originY) / view.scale / BLOCK_HEIGHT);
+            return block % workers === k && s.step === 1;
+          }),
+        );
+      }),
+    );
+  });
+
+  test('a sheet out of sight asks for nothing', () => {
+    expect(slabsOf(request({ scale: 1, originX: 9000, originY: 0 }, 'settled'), 2)).toEqual([[], []]);
+  });
+
+  test('a first picture looks at one sheet row a display row; a settled one at all', () => {
+    const at = { scale: 0.1, originX: 0, originY: 0 };
+    expect(slabsOf(request(at, 'first'), 2)[0]![0]).toMatchObject({ step: 10, draft: true });
+    expect(slabsOf(request(at, 'settled'), 2)[0]![0]).toMatchObject({ step: 1, draft: false });
+  });
+});
+
+describe('first pictures', () => {
+  test('are coarser while they are slow, finer when they are quick, and settled ones never', () => {
+    expect([nextCoarse(2, 100), nextCoarse(4, 100), nextCoarse(3, 20), nextCoarse(3, 5), nextCoarse(1, 5)]).toEqual([
+      3, 4, 3, 2, 1,
+    ]);
+    const asked = request({ scale: 0.2, originX: 10, originY: 20 }, 'first');
+    expect(drawnView(asked, 2)).toEqual({ scale: 0.1, originX: 5, originY: 10, width: 450, height: 320 });
+    expect(drawnView({ ...asked, stage: 'settled' }, 2)).toBe(asked.view);
+    expect(drawnView(request({ scale: 2, originX: 0, originY: 0 }, 'first'), 2).scale).toBe(2);
+  });
+
+  test('are warmed up with jobs that look the same', () => {
+    const other = nudged(job, 3);
+    expect(other.passes[0]!.tone.middle).toBeCloseTo(1, 4);
+    expect(other.passes[0]!.tone.middle).not.toBe(1);
+    expect(other.passes[0]!.screen.angle).toBeCloseTo(45, 4);
+  });
+});
