@@ -1,0 +1,129 @@
+import fc from 'fast-check';
+import { createKernels } from '../../src/index.ts';
+import { random } from '../random.ts';
+
+const kernels = createKernels();
+const { run } = kernels;
+const { floor, min, max } = Math;
+
+interface Case {
+  readonly seed: number;
+  readonly count: number;
+  readonly width: number;
+  readonly rows: number;
+}
+
+const cases = fc.record({
+  seed: fc.integer({ min: 1, max: 1e9 }),
+  count: fc.integer({ min: 0, max: 4 }),
+  width: fc.integer({ min: 1, max: 150 }),
+  rows: fc.integer({ min: 1, max: 12 }),
+});
+
+/** Random plates, light of sixteen overprints and row weights, and the column sums by the plain formula. */
+function plain({ seed, count, width, rows }: Case) {
+  const next = random(seed);
+  const stride = (width + 7) >> 3;
+  const plates = Array.from({ length: count }, () =>
+    Uint8Array.from({ length: stride * rows }, () => floor(next() * 256)),
+  );
+  const light = Array.from({ length: 3 }, () => Uint16Array.from({ length: 16 }, () => floor(next() * 65536)));
+  const weights = Uint16Array.from({ length: rows }, () => floor(next() * 257));
+  const sums = light.map((channel) =>
+    Array.from({ length: width }, (_, x) => {
+      let sum = 0;
+      for (let y = 0; y < rows; y++) {
+        let code = 0;
+        plates.forEach((p, k) => {
+          code |= ((p[y * stride + (x >> 3)]! >> (7 - (x & 7))) & 1) << k;
+        });
+        sum += channel[code]! * weights[y]!;
+      }
+      return sum;
+    }),
+  );
+  return { stride, plates, light, weights, sums };
+}
+
+describe('columns of printed light and their plain twins agree', () => {
+  test('sums of columns, up to four plates, any width and weights', () => {
+    fc.assert(
+      fc.property(cases, (one) => {
+        const { stride, plates, light, weights, sums } = plain(one);
+        const pointers = plates.map((bytes, k) => {
+          const block = kernels.scratch(`plate ${k}`, 4096);
+          kernels.u8(block).set(bytes);
+          return block.ptr;
+        });
+        const [at, lookups, weight, out] = ['p', 'l', 'w', 'o'].map((n) => kernels.scratch(n, 8192)) as [
+          ReturnType<typeof kernels.scratch>,
+          ReturnType<typeof kernels.scratch>,
+          ReturnType<typeof kernels.scratch>,
+          ReturnType<typeof kernels.scratch>,
+        ];
+        kernels.u32(at).set(pointers);
+        light.forEach((channel, c) => {
+          channel.forEach((value, code) => {
+            kernels.u8(lookups)[32 * c + code] = value & 255;
+            kernels.u8(lookups)[32 * c + 16 + code] = value >> 8;
+          });
+        });
+        kernels.u16(weight).set(weights);
+        const plane = ((one.width + 15) & ~15) * 4;
+        run.composeColumns(at.ptr, stride, one.count, lookups.ptr, one.width, one.rows, weight.ptr, out.ptr, plane);
+        return sums.every((channel, c) => channel.every((sum, x) => kernels.u32(out)[(c * plane) / 4 + x] === sum));
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  test('columns are shared out between display pixels, at any scale and place', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 1e9 }),
+        fc.integer({ min: 1, max: 200 }),
+        fc.double({ min: 0.03, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 4, noNaN: true }),
+        (seed, width, scale, left) => {
+          const next = random(seed);
+          const columns = Array.from({ length: 3 }, () =>
+            Uint32Array.from({ length: width }, () => floor(next() * 2 ** 32)),
+          );
+          const plane = 1024;
+          const from = kernels.scratch('columns', plane * 3);
+          columns.forEach((c, k) => {
+            kernels.u32(from).set(c, (k * plane) / 4);
+          });
+          const out = kernels.scratch('display', 16 * 300);
+          kernels.f32(out).fill(0);
+          const factor = 1 / 2 ** 32;
+          run.shareColumns(from.ptr, plane, width, left, scale, factor, 0.5, out.ptr);
+          const expected = new Float64Array(4 * 300);
+          for (let x = 0; x < width; x++) {
+            for (let d = floor(left + x * scale); d <= left + (x + 1) * scale; d++) {
+              const share = (min(d + 1, left + (x + 1) * scale) - max(d, left + x * scale)) / scale;
+              if (share <= 0) continue;
+              for (let c = 0; c < 3; c++) expected[4 * d + c]! += columns[c]![x]! * factor * share;
+              expected[4 * d + 3]! += 0.5 * share;
+            }
+          }
+          const got = kernels.f32(out);
+          return expected.every((v, k) => Math.abs(v - got[k]!) < 1e-4 * (1 + v));
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  test('sums become bytes by the table; what saw nothing stays clear', () => {
+    const [sums, table, out] = ['s', 't', 'b'].map((n) => kernels.scratch(n, 8192)) as [
+      ReturnType<typeof kernels.scratch>,
+      ReturnType<typeof kernels.scratch>,
+      ReturnType<typeof kernels.scratch>,
+    ];
+    kernels.u8(table).set(Uint8Array.from({ length: 4097 }, (_, k) => min(255, floor(k / 16))));
+    kernels.f32(sums).set([2, 1, 0, 2, 9, 9, 9, 0, 0.5, 0.25, 0.125, 1]);
+    run.displayBytes(sums.ptr, 3, table.ptr, out.ptr);
+    expect([...kernels.u8(out).subarray(0, 12)]).toEqual([255, 128, 0, 255, 0, 0, 0, 0, 128, 64, 32, 255]);
+  });
+});
