@@ -1,0 +1,57 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { dropFile, newJob, saved, storedJob, type } from './support/bench.ts';
+
+test('a job is named, duplicated, removed and brought back', async ({ page }) => {
+  await newJob(page);
+  const title = page.getByLabel('Title of the job');
+  await title.fill('Pier sign');
+  await title.press('Enter');
+  await saved(page);
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Pier sign', exact: true })).toBeVisible();
+  // Its small print is there, in the proportions of the sheet.
+  const print = page.getByRole('img', { name: 'Print of Pier sign', exact: true });
+  await expect
+    .poll(() => print.evaluate((image: HTMLImageElement) => image.naturalWidth / image.naturalHeight))
+    .toBeCloseTo(210 / 148, 1);
+
+  await page.getByRole('button', { name: 'Duplicate Pier sign', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Pier sign copy' })).toBeVisible();
+  await page.getByRole('button', { name: 'Remove Pier sign copy' }).click();
+  await expect(page.getByRole('heading', { name: 'Pier sign copy' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByRole('heading', { name: 'Pier sign copy' })).toBeVisible();
+});
+
+test('a job saved as a file and dropped again is the same job', async ({ page }) => {
+  const id = await newJob(page);
+  const title = page.getByLabel('Title of the job');
+  await title.fill('Round trip');
+  await title.press('Enter');
+  await type(page, 'Frequency', '1.25 mm');
+  await type(page, 'Angle', '-12.5');
+  await page.getByRole('radio', { name: 'Cross' }).click();
+  await saved(page);
+  const before = (await storedJob(page, id)).document;
+  await page.getByRole('link', { name: 'Shelf' }).click();
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save Round trip as a file' }).click();
+  const bytes = readFileSync((await (await download).path())!);
+  expect(JSON.parse(bytes.toString())).toEqual(before);
+
+  await dropFile(page, 'Round trip.json', 'application/json', bytes);
+  await page.waitForURL((url) => url.pathname.startsWith('/jobs/') && !url.pathname.includes(id));
+  await expect(page.getByLabel('Frequency', { exact: true })).toHaveValue('1.25 mm');
+  const again = /jobs\/([0-9a-f-]+)/.exec(page.url())![1]!;
+  expect((await storedJob(page, again)).document).toEqual(before);
+});
+
+test('an address that leads nowhere says so', async ({ page }) => {
+  await page.goto('/jobs/nothing');
+  await expect(page.getByRole('alert')).toContainText('There is no such job');
+  await page.getByRole('button', { name: 'To the Shelf' }).click();
+  await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
+  await page.goto('/nowhere/at/all');
+  await expect(page.getByText('There is nothing at this address.')).toBeVisible();
+});
