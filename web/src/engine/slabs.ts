@@ -25,7 +25,7 @@ export function drawnView({ view, stage }: Request, coarse: number): View {
 }
 
 /** Display rows in a slab: few enough to give way soon to something newer. */
-const SLAB_ROWS = 64;
+const SLAB_ROWS = 128;
 
 /**
  * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
