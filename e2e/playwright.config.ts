@@ -1,14 +1,12 @@
-import { execSync } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { defineConfig } from '@playwright/test';
+import { chromiumOptions } from '../bench/src/chromium.ts';
 
 const PORT = Number(process.env.E2E_PORT ?? 4391);
 const data = process.env.E2E_DATA ?? mkdtempSync(join(tmpdir(), 'chromatype-e2e-'));
 process.env.E2E_DATA = data;
-
-export const chromium = process.env.CHROMIUM ?? execSync('command -v chromium', { encoding: 'utf8' }).trim();
 
 export default defineConfig({
   testDir: '.',
@@ -22,18 +20,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
     trace: 'retain-on-failure',
-    launchOptions: {
-      executablePath: chromium,
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: chromiumOptions(),
   },
   webServer: {
     command: 'node ../server/dist/main.js',

@@ -1,7 +1,8 @@
-import { createJob } from '@chromatype/core';
+import { createJob, sheetPixels } from '@chromatype/core';
 import fc from 'fast-check';
 import { BLOCK_HEIGHT } from '../src/engine/sheet-engine.ts';
 import { drawnView, nextCoarse, nudged, slabsOf } from '../src/engine/slabs.ts';
+import { visibleSheet } from '../src/engine/view.ts';
 
 const job = createJob('x', 'p');
 const request = (view: { scale: number; originX: number; originY: number }, stage: 'first' | 'settled') => ({
@@ -30,7 +31,13 @@ describe('slabs', () => {
           const rows = slabs
             .flatMap((s) => Array.from({ length: s.rows }, (_, k) => s.first + k))
             .sort((a, b) => a - b);
-          return rows.every((row, k) => row >= 0 && row < 640 && (k === 0 || row === rows[k - 1]! + 1));
+          const seen = visibleSheet({ width: 900, height: 640, ...view }, sheetPixels(job.sheet));
+          const first = seen ? Math.max(0, Math.floor(seen.y * view.scale - view.originY)) : 0;
+          const last = seen ? Math.min(640, Math.ceil((seen.y + seen.height) * view.scale - view.originY)) : 0;
+          return (
+            rows.length === Math.max(0, last - first) &&
+            rows.every((row, k) => row >= 0 && row < 640 && (k === 0 || row === rows[k - 1]! + 1))
+          );
         },
       ),
     );

@@ -8,7 +8,7 @@ const STEPS = 4096;
 let encodedLight: Float64Array | null = null;
 let decodedSteps: Float64Array | null = null;
 
-/** Linear light of an encoded value 0..1, interpolated between 4096 exact steps: right to 3e-8. */
+/** Linear light of an encoded value 0..1, interpolated between 4096 exact steps: right to 1e-7. */
 function decodeQuickly(encoded: number): number {
   decodedSteps ??= Float64Array.from({ length: STEPS + 2 }, (_, k) => decodeSrgb(Math.min(1, k / STEPS)));
   const at = encoded * STEPS;

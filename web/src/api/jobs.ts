@@ -23,11 +23,8 @@ export const jobs = {
   list: () => request<JobSummary[]>('/jobs'),
   get: (id: string) => request<StoredJob>(`/jobs/${id}`),
   create: (document: Job) => request<StoredJob>('/jobs', json('POST', { document })),
-  save: (id: string, version: number, document: Job, keepalive = false) =>
-    request<{ version: number }>(`/jobs/${id}`, {
-      ...json('PUT', { document }, { 'If-Match': `"${version}"` }),
-      keepalive,
-    }),
+  save: (id: string, version: number, document: Job) =>
+    request<{ version: number }>(`/jobs/${id}`, json('PUT', { document }, { 'If-Match': `"${version}"` })),
   remove: (id: string) => request<void>(`/jobs/${id}`, { method: 'DELETE' }),
   restore: (id: string) => request<JobSummary>(`/jobs/${id}/restore`, { method: 'POST' }),
   printUrl: ({ id, version }: Pick<JobSummary, 'id' | 'version'>, width: number) =>

@@ -23,7 +23,7 @@ export function ConflictBar() {
   return (
     <div
       role="alert"
-      className="absolute top-2 left-1/2 z-20 flex -translate-x-1/2 items-center gap-3 border border-ink bg-paper px-3 py-2"
+      className="absolute top-2 left-1/2 z-20 flex w-max max-w-[95%] -translate-x-1/2 items-center gap-3 border border-ink bg-paper px-3 py-2"
     >
       <span>This job was changed in another window. Yours is not saved.</span>
       <Button onClick={() => void takeTheirs()}>Take theirs</Button>

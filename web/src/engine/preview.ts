@@ -6,7 +6,7 @@ import type { View } from './view.ts';
 
 export interface Preview {
   /** Shows a job in a view. While `dragging`, the newest state comes first and is settled when the hand rests. */
-  show(job: Job, view: View, dragging: boolean, asked?: number): void;
+  show(job: Job, view: View, dragging: boolean): void;
   close(): void;
 }
 
@@ -176,12 +176,12 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   }
 
   return {
-    show(job, view, dragging, asked = performance.now()) {
+    show(job, view, dragging) {
       clearTimeout(settle);
       const request: Request = {
         job,
         view,
-        asked,
+        asked: performance.now(),
         stage: dragging ? 'first' : 'settled',
       };
       onStage('working');

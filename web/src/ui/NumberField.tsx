@@ -1,5 +1,5 @@
 import { useDrag } from '@use-gesture/react';
-import { type KeyboardEvent, useEffect, useId, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import { beginGesture, endGesture } from '../document/store.ts';
 import { type NumberFormat, readNumber, showNumber } from './number-text.ts';
 
@@ -37,7 +37,6 @@ export function NumberField({
   onChange,
 }: Props) {
   const id = useId();
-  const input = useRef<HTMLInputElement>(null);
   const [text, setText] = useState<string | null>(null);
   const [wrong, setWrong] = useState(false);
   const tidy = (v: number) => clamp(Number((Math.round(v / step) * step).toPrecision(12)), min, max);
@@ -81,7 +80,6 @@ export function NumberField({
       </label>
       <input
         id={id}
-        ref={input}
         {...scrub()}
         value={text ?? showNumber(value, format)}
         onChange={(e) => setText(e.target.value)}
