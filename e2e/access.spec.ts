@@ -1,14 +1,26 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { newJob } from './support/bench.ts';
+import { newJob, settled } from './support/bench.ts';
 
-test('Shelf, Bench and Output meet WCAG 2.2 AA as far as a program can tell', async ({ page }) => {
+test('Shelf, Bench with every family of screens, Tile maker and Output meet WCAG 2.2 AA as far as a program can tell', async ({
+  page,
+}) => {
   const check = async () =>
     (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations.map(
       (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`,
     );
-  await newJob(page);
+  const id = await newJob(page);
   expect(await check()).toEqual([]);
+  for (const family of ['Lines', 'Grain', 'Tile', 'Dots']) {
+    await page.getByRole('radio', { name: family, exact: true }).click();
+    await settled(page);
+    expect(await check()).toEqual([]);
+  }
+  await page.goto(`/jobs/${id}/tiles`);
+  await expect(page.getByTestId('tile-sheet')).toHaveAttribute('data-stage', 'settled');
+  expect(await check()).toEqual([]);
+  await page.goto(`/jobs/${id}`);
+  await settled(page);
   await page.getByRole('button', { name: 'Output' }).click();
   await expect(page.getByTestId('estimate')).toContainText('about');
   expect(await check()).toEqual([]);

@@ -17,3 +17,4 @@ wait_for "http://127.0.0.1:$port/api/jobs" $server
 node demo/dist/main.js "$data/demo" "http://127.0.0.1:$port"
 mkdir -p docs/screenshots
 node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots
+node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-lettering.png" docs/screenshots

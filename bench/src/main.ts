@@ -1,15 +1,22 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import sharp from 'sharp';
+import { grainRows } from './grain.ts';
+import { HEIGHT, WIDTH } from './plate-job.ts';
 import { plateRows } from './plate.ts';
 import { previewRows } from './preview.ts';
+import { sampleRows } from './samples.ts';
 import { printTable } from './statistics.ts';
 
 const [picture] = process.argv.slice(2);
 if (!picture) throw new Error('Give the demo picture to measure with.');
 const folder = mkdtempSync(join(tmpdir(), 'chromatype-bench-'));
 try {
-  printTable([...(await plateRows(picture, folder)), ...(await previewRows(picture, folder))]);
+  const grey = await sharp(picture).resize(WIDTH, HEIGHT, { fit: 'fill' }).toColourspace('b-w').raw().toBuffer();
+  const plates = plateRows(grey, folder);
+  const grain = await grainRows(grey, folder);
+  printTable([...plates, ...grain, ...sampleRows(), ...(await previewRows(picture, folder))]);
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

@@ -1,12 +1,10 @@
 import { execFileSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createJob, createKernels, type Job, memorySource, printBands } from '@chromatype/core';
-import sharp from 'sharp';
+import { createKernels, memorySource, printBands } from '@chromatype/core';
+import { HEIGHT, plateJob, WIDTH } from './plate-job.ts';
 import { median, ms, type Row, timed } from './statistics.ts';
 
-const WIDTH = 6000;
-const HEIGHT = 4000;
 const TIMES = 5;
 
 /** Round dots, 60 lpi 45°, in PostScript; from the formula of ISO 32000-1:2008, 10.5.3. */
@@ -25,27 +23,8 @@ ${w} ${h} scale
 `;
 }
 
-function plateJob(): Job {
-  const base = createJob('bench', 'p');
-  const pass = base.passes[0]!;
-  return {
-    ...base,
-    sheet: { ...base.sheet, width: (WIDTH / 300) * 25.4, height: (HEIGHT / 300) * 25.4, ppi: 300 },
-    pictures: [{ id: 'a', name: 'a', hash: '0'.repeat(64), width: WIDTH, height: HEIGHT }],
-    passes: [
-      {
-        ...pass,
-        feed: { ...pass.feed, picture: 'a' },
-        tone: { ...pass.tone, meaning: 'even' },
-        screen: { ...pass.screen, frequency: { value: 60, per: 'lpi' }, angle: 45 },
-      },
-    ],
-  };
-}
-
 /** The plate of a 24-megapixel grey picture, beside the PostScript interpreter's page of the same, in one run. */
-export async function plateRows(picture: string, folder: string): Promise<Row[]> {
-  const grey = await sharp(picture).resize(WIDTH, HEIGHT, { fit: 'fill' }).toColourspace('b-w').raw().toBuffer();
+export function plateRows(grey: Uint8Array, folder: string): Row[] {
   writeFileSync(join(folder, 'grey.raw'), grey);
   writeFileSync(join(folder, 'page.ps'), pageOf(join(folder, 'grey.raw')));
   writeFileSync(join(folder, 'empty.ps'), '%!PS\n');

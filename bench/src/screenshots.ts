@@ -29,4 +29,54 @@ await page.getByRole('button', { name: 'Output' }).click();
 await settled();
 await page.waitForSelector('[data-testid=estimate]:has-text("about")');
 await shot('output');
+
+// A pass of the poster in lines round a centre, then in grain with a palette.
+const family = (name: string) => page.getByRole('radio', { name, exact: true }).click();
+await page.getByRole('button', { name: 'Close Output' }).click();
+await page.getByRole('button', { name: 'fit' }).click();
+await page.getByRole('button', { name: /^Pass Lamp yellow/ }).click();
+await family('Lines');
+await page.getByRole('radiogroup', { name: 'Lines' }).getByRole('radio', { name: 'Concentric' }).click();
+await settled();
+await shot('lines');
+await family('Grain');
+await page.getByRole('radio', { name: 'Colour', exact: true }).click();
+await page.getByRole('combobox', { name: 'Prints' }).selectOption('palette');
+await page.getByRole('button', { name: /^Hide Kite red/ }).click();
+await page.getByRole('button', { name: /^Hide Harbour blue/ }).click();
+await page.getByRole('button', { name: 'Take the colours from the picture' }).click();
+await settled();
+await shot('palette');
+
+// A tile drawn by hand.
+await family('Tile');
+await page.getByRole('link', { name: 'Tile maker' }).click();
+await page.waitForSelector('[data-testid=tile-sheet][data-stage=settled]');
+const frequency = page.getByLabel('Frequency', { exact: true });
+await frequency.fill('8 lpi');
+await frequency.press('Enter');
+const board = (await page.getByTestId('tile-board').boundingBox())!;
+const at = (x: number, y: number) =>
+  [board.x + (board.width * (x + 0.35)) / 1.7, board.y + (board.height * (y + 0.35)) / 1.7] as const;
+async function draw(...points: (readonly [number, number])[]): Promise<void> {
+  await page.mouse.move(...at(...points[0]!));
+  await page.mouse.down();
+  for (const point of points.slice(1)) await page.mouse.move(...at(...point), { steps: 6 });
+  await page.mouse.up();
+}
+for (const [from, to] of [
+  [0.5, 0.1],
+  [0.85, 0.4],
+  [0.5, 0.8],
+  [0.15, 0.4],
+  [0.5, 0.1],
+].map((point, k, all) => [point, all[(k + 1) % all.length]!] as const)) {
+  await draw(from as [number, number], to as [number, number]);
+}
+await page.getByRole('textbox', { name: 'Darkness' }).fill('60 %');
+await page.keyboard.press('Enter');
+await draw([0.5, 0.8], [0.62, 0.92], [0.45, 1.02], [0.6, 1.12]);
+await page.waitForSelector('[data-testid=tile-sheet][data-stage=settled]');
+await page.waitForTimeout(1500);
+await shot('tile-maker');
 await browser.close();

@@ -1,3 +1,5 @@
+import { addTo, edgeOf, shareIn } from './display-pixel';
+
 /** 256 entries of eight bytes, each 0 or 1: the bits of a byte, highest first. */
 const SPREAD = memory.data(2048, 16);
 
@@ -45,7 +47,7 @@ export function composeMean(
   let sum = f32x4.splat(0);
   const whole = f32x4.splat(weight);
   // The first pixel that reaches past the display pixel being filled.
-  let edge = <i32>Math.ceil((<f64>(display + 1) - left) / scale) - 1;
+  let edge = edgeOf(display, left, scale);
   for (let x = 0; x < width; x += 8) {
     let codes = codes8(plates, count, <usize>x >> 3);
     const n = min(8, width - x);
@@ -56,16 +58,14 @@ export function composeMean(
       if (px < edge) {
         sum = f32x4.add(sum, colour);
       } else {
-        const here = <f32>max(0, min(1, (<f64>(display + 1) - (left + <f64>px * scale)) / scale));
+        const here = shareIn(display, px, left, scale);
         sum = f32x4.add(sum, f32x4.mul(colour, f32x4.splat(here)));
-        const at = out + ((<usize>display) << 4);
-        v128.store(at, f32x4.add(v128.load(at), f32x4.mul(sum, whole)));
+        addTo(out, display, sum, whole);
         sum = f32x4.mul(colour, f32x4.splat(1 - here));
         display += 1;
-        edge = <i32>Math.ceil((<f64>(display + 1) - left) / scale) - 1;
+        edge = edgeOf(display, left, scale);
       }
     }
   }
-  const at = out + ((<usize>display) << 4);
-  v128.store(at, f32x4.add(v128.load(at), f32x4.mul(sum, whole)));
+  addTo(out, display, sum, whole);
 }

@@ -6,3 +6,5 @@ export { resampleAcross, resampleDown } from './resample';
 export { cellSums, cellSpread } from './cells';
 export { composeExact, composeMean } from './compose';
 export * from './columns';
+export * from './diffusion';
+export * from './lay';

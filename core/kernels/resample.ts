@@ -1,4 +1,4 @@
-/** Fixed-point weights have 14 fractional bits, so that a sum of taps fits 32 bits. */
+/** Fixed-point weights have 14 fractional bits, so that a sum of taps fits 32 bits. Four taps or four columns a step. */
 const HALF: i32 = 8192;
 
 // @ts-ignore: decorator
@@ -18,7 +18,18 @@ export function resampleAcross(
   for (let k = 0; k < count; k++) {
     let from = source + ((<usize>load<i32>(starts)) << 1);
     let sum: i32 = 0;
-    for (let t = 0; t < taps; t++) {
+    let t = 0;
+    if (taps >= 4) {
+      let sums = i32x4.splat(0);
+      for (; t + 4 <= taps; t += 4) {
+        sums = i32x4.add(sums, i32x4.mul(i32x4.extend_low_i16x8_u(v128.load64_zero(from)), v128.load(weights)));
+        from += 8;
+        weights += 16;
+      }
+      sums = i32x4.add(sums, i8x16.shuffle(sums, sums, 8, 9, 10, 11, 12, 13, 14, 15, 0, 1, 2, 3, 4, 5, 6, 7));
+      sum = i32x4.extract_lane(sums, 0) + i32x4.extract_lane(sums, 1);
+    }
+    for (; t < taps; t++) {
       sum += <i32>load<u16>(from) * load<i32>(weights);
       from += 2;
       weights += 4;
@@ -31,7 +42,21 @@ export function resampleAcross(
 
 /** One row down: the rows at rows[0..taps) (pointers, u32), weighted by weights[0..taps) (i32). */
 export function resampleDown(rows: usize, weights: usize, taps: i32, count: i32, out: usize): void {
-  for (let k: usize = 0; k < <usize>count; k++) {
+  const half = i32x4.splat(HALF);
+  const zero = i32x4.splat(0);
+  const most = i32x4.splat(65535);
+  let k: usize = 0;
+  for (; k + 4 <= <usize>count; k += 4) {
+    let sums = half;
+    for (let t: usize = 0; t < <usize>taps; t++) {
+      const row = <usize>load<u32>(rows + (t << 2)) + (k << 1);
+      const codes = i32x4.extend_low_i16x8_u(v128.load64_zero(row));
+      sums = i32x4.add(sums, i32x4.mul(codes, v128.load32_splat(weights + (t << 2))));
+    }
+    const clamped = i32x4.min_s(most, i32x4.max_s(zero, i32x4.shr_s(sums, 14)));
+    v128.store64_lane(out + (k << 1), i16x8.narrow_i32x4_u(clamped, clamped), 0);
+  }
+  for (; k < <usize>count; k++) {
     let sum: i32 = 0;
     for (let t: usize = 0; t < <usize>taps; t++) {
       sum += <i32>load<u16>(<usize>load<u32>(rows + (t << 2)) + (k << 1)) * load<i32>(weights + (t << 2));

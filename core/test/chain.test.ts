@@ -14,13 +14,14 @@ import {
 import { greyPicture, pixelJob } from './jobs.ts';
 import { kernels } from './plates.ts';
 import { random } from './random.ts';
+import { screenOf } from './screens.ts';
 
 function plateOf(job: Job, source: PictureSource, area?: Area): Bitmap {
   const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
   const { width, height } = sheetPixels(job.sheet);
   const plate = chain.plate(area ?? { x: 0, y: 0, width, height, step: 1 });
   chain.release();
-  return plate;
+  return plate as Bitmap;
 }
 
 /** Pixels of a plate that are not what they should be. */
@@ -166,7 +167,11 @@ test('one tone a cell: every dot of a slope is whole, as large as its cell says'
     { width: 400, height: 400 },
     {
       tone: { meaning: 'even' },
-      screen: { shape: 'SimpleDot', oneTone: true, angle: 0, frequency: { value: 20, per: 'px' } },
+      screen: screenOf(
+        'dots',
+        { shape: 'SimpleDot' },
+        { oneTone: true, angle: 0, frequency: { value: 20, per: 'px' } },
+      ),
     },
   );
   const plate = plateOf(

@@ -1,11 +1,11 @@
 import { composeExact, createBitmap, createDisplayMeans, overprintColours, STARTER_INKS } from '../src/index.ts';
 import { pixelJob } from './jobs.ts';
 import { flatPlates, kernels } from './plates.ts';
-import { compileTile, dotShape, findSupercell } from '../src/index.ts';
+import { dotTile } from './screens.ts';
 
-const tile = compileTile(findSupercell(10, 30), dotShape('Round')!);
+const tile = dotTile(10, 30, 'Round');
 const job = pixelJob(512, 512, { width: 1, height: 1 });
-const passes = [{ ink: STARTER_INKS[2]! }, { ink: STARTER_INKS[1]! }];
+const passes = [2, 1].map((k) => ({ ...job.passes[0]!, ink: STARTER_INKS[k]! }));
 const area = { x: 0, y: 0, width: 512, height: 512, step: 1 };
 
 test('inks multiply the light of what lies under them (definition of a transparent ink)', () => {
@@ -59,12 +59,12 @@ test('columns first and pixel by pixel are the same picture', () => {
   const width = Math.ceil(512 * scale);
   const grid = { scale, originX: 0.4, originY: -3, width, first: -3, rows: width };
   const plates = flatPlates(tile, 512, [0.3, 0.6, 0.1, 0.8]);
-  const four = [0, 1, 2, 3].map((k) => ({ ink: STARTER_INKS[k]! }));
+  const four = [0, 1, 2, 3].map((k) => ({ ...job.passes[0]!, ink: STARTER_INKS[k]! }));
   const fast = createDisplayMeans(kernels, job.sheet, four, grid);
   fast.add(area, plates);
   const a = fast.rgba();
   // A fifth plate that prints nothing takes the other way.
-  const slow = createDisplayMeans(kernels, job.sheet, [...four, { ink: STARTER_INKS[4]! }], grid);
+  const slow = createDisplayMeans(kernels, job.sheet, [...four, { ...job.passes[0]!, ink: STARTER_INKS[4]! }], grid);
   slow.add(area, [...plates, createBitmap(512, 512)]);
   const b = slow.rgba();
   expect(a.some((v) => v > 0 && v < 255)).toBe(true);

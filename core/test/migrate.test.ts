@@ -19,11 +19,36 @@ test.each([0, -1, 1.5, '1', null, JOB_VERSION + 1])('version %j is refused by th
   expect(read).toThrow(/"version"/);
 });
 
+test('version 1, which knew dots alone, is brought forward with all it said', () => {
+  const now = createJob('x', 'p');
+  const { frequency, angle, smallest, solidFrom, oneTone } = now.passes[0]!.screen;
+  const screen = { shape: 'Diamond', lattice: 'square', frequency, angle, smallest, solidFrom, oneTone };
+  const old = { ...now, version: 1, passes: [{ ...now.passes[0]!, screen }] };
+  const read = readJob(JSON.parse(JSON.stringify(old)));
+  const { family, dots } = read.passes[0]!.screen;
+  expect(read.version).toBe(JOB_VERSION);
+  expect([family, dots.shape, dots.lattice, dots.relevel, dots.softness]).toEqual([
+    'dots',
+    'Diamond',
+    'square',
+    true,
+    0,
+  ]);
+  expect(readJob(read)).toEqual(read);
+});
+
 test('new passes take other inks and angles in turn', () => {
   const passes = Array.from({ length: 6 }, (_, k) => createPass(`p${k}`, k, null));
   expect(new Set(passes.map((p) => p.ink.colour)).size).toBe(6);
   expect(new Set(passes.map((p) => p.screen.angle)).size).toBe(6);
   expect(passes.map((p) => p.ink)).toEqual(STARTER_INKS.slice(0, 6));
+  // Process angles, common practice: 45°, 15° and 75° for the strong inks, 0° for the weakest.
+  expect(
+    passes
+      .slice(0, 4)
+      .map((p) => p.screen.angle)
+      .sort((a, b) => a - b),
+  ).toEqual([0, 15, 45, 75]);
 });
 
 test('an ink alone on white is its own colour, and no ink is the stock', () => {

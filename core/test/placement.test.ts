@@ -93,7 +93,7 @@ test.each([
   const source = greyPicture(300, 200, (x, y) => 120 + 100 * Math.sin(x / 30) * Math.sin(y / 20));
   const asked = { kind: 'plate', pass: 'p' } as const;
   let bytes = 0;
-  const writer = createOutput(job, asked, (p) => {
+  const writer = createOutput(kernels, job, asked, (p) => {
     bytes += p.length;
   });
   for (const band of printBands(kernels, job, passesFor(job, asked), () => source)) writer.band(band);

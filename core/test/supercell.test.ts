@@ -2,7 +2,11 @@ import fc from 'fast-check';
 import {
   actualScreen,
   convertFrequency,
+  actualBasis,
+  areaOf,
   findSupercell,
+  findSupercellOf,
+  greySteps,
   LARGEST_PITCH,
   lpiOf,
   pitchOf,
@@ -32,12 +36,37 @@ describe('supercells', () => {
         const cell = findSupercell(pitch, angle, true);
         const made = actualScreen(cell);
         return (
-          cell.X ** 2 + cell.Y ** 2 <= 2 ** 17 &&
+          cell.x1 ** 2 + cell.y1 ** 2 <= 2 ** 17 &&
           Math.abs(made.pitch / pitch - 1) < 0.01 &&
           angleApart(made.angle, angle, 360) < 0.6
         );
       }),
       { numRuns: 200 },
+    );
+  });
+
+  test('any other lattice is met as nearly, both vectors of it', () => {
+    const lattices = fc.constantFrom(
+      { ax: 1, ay: 0, bx: 0.5, by: Math.sqrt(0.75) },
+      { ax: 1, ay: 0, bx: 0.5, by: 1 },
+      { ax: 6, ay: 0, bx: 0, by: 1 },
+    );
+    fc.assert(
+      fc.property(fc.double({ min: 4, max: 60, noNaN: true }), angles, lattices, (pitch, angle, shape) => {
+        const basis = { ax: shape.ax * pitch, ay: 0, bx: shape.bx * pitch, by: shape.by * pitch };
+        const cell = findSupercellOf(basis, angle);
+        const made = actualBasis(cell);
+        const turn = (angle * Math.PI) / 180;
+        const [c, s] = [Math.cos(turn), Math.sin(turn)];
+        const off = (x: number, y: number, ax: number, ay: number) =>
+          Math.hypot(x - (ax * c - ay * s), y - (ax * s + ay * c)) / Math.hypot(ax, ay);
+        return (
+          areaOf(cell) > 0 &&
+          off(made.ax, made.ay, basis.ax, basis.ay) < 0.001 &&
+          off(made.bx, made.by, basis.bx, basis.by) < 0.001
+        );
+      }),
+      { numRuns: 150 },
     );
   });
 
@@ -71,9 +100,9 @@ describe('places in the lattice', () => {
           const cell = findSupercell(pitch, angle, true);
           const at = latticePositions(cell);
           const here = latticeOf(at, x, y);
-          // One repeat along (X, Y), y upwards, is i cells along and j across.
-          const there = latticeOf(at, x + cell.X, y - cell.Y);
-          return there.u - here.u === cell.i * at.unit && Math.abs(there.v - here.v) === Math.abs(cell.j * at.unit);
+          // One repeat along (x1, y1), y upwards, is i1 cells along and j1 across.
+          const there = latticeOf(at, x + cell.x1, y - cell.y1);
+          return there.u - here.u === cell.i1 * at.unit && there.v - here.v === cell.j1 * at.unit;
         },
       ),
       { numRuns: 200 },
@@ -101,6 +130,10 @@ describe('ranks', () => {
     const equal = new Set(Array.from({ length: 50 }, (_, k) => rankKey(0.25, k, 7)));
     expect(equal.size).toBeGreaterThan(45);
   });
+});
+
+test('grey steps of one cell: 30 lpi at 300 ppi gives 101 (common practice)', () => {
+  expect(greySteps(300, 30)).toBe(101);
 });
 
 describe('frequency', () => {

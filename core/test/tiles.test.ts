@@ -1,7 +1,8 @@
-import { actualScreen, compileTile, DOT_SHAPES, findSupercell, spectrumPeak } from '../src/index.ts';
+import { actualScreen, DOT_SHAPES, findSupercell, spectrumPeak } from '../src/index.ts';
 import { angleApart } from './angles.ts';
 import { flatPlates, inkOf, thresholdCounts } from './plates.ts';
 import { random } from './random.ts';
+import { dotTile } from './screens.ts';
 
 const SCREENS = [
   [60, 45],
@@ -29,7 +30,7 @@ describe('frequency and angle of compiled tiles (by definition: cell vector aske
   });
 
   test.each(SCREENS)('the spectrum of a %d lpi %d° plate peaks where it was asked', (lpi, angle) => {
-    const tile = compileTile(findSupercell(300 / lpi, angle), DOT_SHAPES.find((d) => d.name === 'Round')!);
+    const tile = dotTile(300 / lpi, angle, 'Round');
     const [plate] = flatPlates(tile, 1024, [0.3]);
     const peak = spectrumPeak(inkOf(plate!), 1024, 1024)!;
     expect(Math.abs((peak.frequency * 300) / lpi - 1)).toBeLessThan(0.001);
@@ -40,7 +41,7 @@ describe('frequency and angle of compiled tiles (by definition: cell vector aske
 describe('coverage equals tone (definition of a threshold screen)', () => {
   const cases = DOT_SHAPES.flatMap((shape) => SCREENS.map(([lpi, angle]) => [shape.name, lpi, angle] as const));
   test.each(cases)('%s at %d lpi %d°: 64 flat tones over a sheet', (name, lpi, angle) => {
-    const tile = compileTile(findSupercell(300 / lpi, angle), DOT_SHAPES.find((d) => d.name === name)!);
+    const tile = dotTile(300 / lpi, angle, name);
     const side = 1181; // 100 mm at 300 ppi
     const below = thresholdCounts(tile, side);
     for (let k = 1; k < 65536; k++) below[k]! += below[k - 1]!;
@@ -54,7 +55,7 @@ describe('coverage equals tone (definition of a threshold screen)', () => {
   });
 
   test('over one tile, 256 tones lie within 1/1024', () => {
-    const tile = compileTile(findSupercell(10, 0), DOT_SHAPES[0]!);
+    const tile = dotTile(10, 0, DOT_SHAPES[0]!.name);
     for (let k = 0; k < 256; k++) {
       const tone = Math.round((k / 255) * 65535);
       const ink = tile.data.reduce((n, t) => n + (tone > t ? 1 : 0), 0) / tile.data.length;

@@ -21,7 +21,7 @@ const cases: readonly [string, (job: Loose) => void][] = [
   [
     'version',
     (j) => {
-      j.version = 2;
+      j.version = 3;
     },
   ],
   [
@@ -103,9 +103,9 @@ const cases: readonly [string, (job: Loose) => void][] = [
     },
   ],
   [
-    'passes[0].screen.shape',
+    'passes[0].screen.dots.shape',
     (j) => {
-      j.passes[0].screen.shape = 'Blob';
+      j.passes[0].screen.dots.shape = 'Blob';
     },
   ],
   [
@@ -130,6 +130,42 @@ const cases: readonly [string, (job: Loose) => void][] = [
     'passes[0].screen.oneTone',
     (j) => {
       j.passes[0].screen.oneTone = 'yes';
+    },
+  ],
+  [
+    'passes[0].screen.family',
+    (j) => {
+      j.passes[0].screen.family = 'glitter';
+    },
+  ],
+  [
+    'passes[0].screen.grain.levels',
+    (j) => {
+      j.passes[0].screen.grain.levels = 4.5;
+    },
+  ],
+  [
+    'passes[0].screen.grain.palette',
+    (j) => {
+      j.passes[0].screen.grain.palette = ['#000000'];
+    },
+  ],
+  [
+    'passes[0].screen.grain.palette[1]',
+    (j) => {
+      j.passes[0].screen.grain.palette[1] = 'red';
+    },
+  ],
+  [
+    'passes[0].screen.tile.picture',
+    (j) => {
+      j.passes[0].screen.tile.picture = 'gone';
+    },
+  ],
+  [
+    'passes[0].screen.lines.glow',
+    (j) => {
+      j.passes[0].screen.lines.glow = 1;
     },
   ],
   [

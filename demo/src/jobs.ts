@@ -27,7 +27,21 @@ interface PassParts {
   readonly name?: string;
   readonly feed?: Partial<Feed>;
   readonly tone?: Partial<Tone>;
-  readonly screen?: Partial<Screen>;
+  readonly screen?: Partial<Omit<Screen, 'dots' | 'lines' | 'grain' | 'tile'>> & {
+    readonly [F in 'dots' | 'lines' | 'grain' | 'tile']?: Partial<Screen[F]>;
+  };
+}
+
+/** The normal screen with some settings changed, family by family. */
+function screenOf(parts: NonNullable<PassParts['screen']>): Screen {
+  const base = { ...DEFAULT_SCREEN, ...parts };
+  return {
+    ...base,
+    dots: { ...DEFAULT_SCREEN.dots, ...parts.dots },
+    lines: { ...DEFAULT_SCREEN.lines, ...parts.lines },
+    grain: { ...DEFAULT_SCREEN.grain, ...parts.grain },
+    tile: { ...DEFAULT_SCREEN.tile, ...parts.tile },
+  };
 }
 
 function passes(...all: readonly PassParts[]): Pass[] {
@@ -37,7 +51,7 @@ function passes(...all: readonly PassParts[]): Pass[] {
     on: true,
     feed: { ...DEFAULT_FEED, picture: p.picture.id, ...p.feed },
     tone: { ...DEFAULT_TONE, ...p.tone },
-    screen: { ...DEFAULT_SCREEN, ...p.screen },
+    screen: screenOf(p.screen ?? {}),
     ink: p.ink,
   }));
 }
@@ -47,7 +61,7 @@ const lpi = (value: number) => ({ value, per: 'lpi' }) as const;
 /** The finished jobs of Kite Week. */
 export function demoJobs(pictures: Stored): Job[] {
   const pick = (name: string): Picture => pictures[name]!;
-  const base = { format: 'chromatype-job', version: 1 } as const;
+  const base = { format: 'chromatype-job', version: 2 } as const;
   const [harbour, still, lettering, lines, tones] = [
     'harbour-dusk.jpg',
     'studio-still-life.png',
@@ -67,21 +81,21 @@ export function demoJobs(pictures: Stored): Job[] {
           ink: YELLOW,
           feed: { part: 'b' },
           tone: { meaning: 'even', middle: 0.65, lights: 0.1 },
-          screen: { frequency: lpi(30), angle: 0, shape: 'Round' },
+          screen: { frequency: lpi(30), angle: 0, dots: { shape: 'Round' } },
         },
         {
           picture: harbour,
           ink: RED,
           feed: { part: 'g' },
           tone: { meaning: 'even', middle: 0.62, lights: 0.12 },
-          screen: { frequency: lpi(30), angle: 75, shape: 'Round' },
+          screen: { frequency: lpi(30), angle: 75, dots: { shape: 'Round' } },
         },
         {
           picture: harbour,
           ink: BLUE,
           feed: { part: 'r' },
           tone: { meaning: 'even', middle: 1.1, lights: 0.2, darks: 0.9 },
-          screen: { frequency: lpi(30), angle: 45, shape: 'Round', smallest: 0.02 },
+          screen: { frequency: lpi(30), angle: 45, dots: { shape: 'Round' }, smallest: 0.02 },
         },
       ),
     },
@@ -97,7 +111,7 @@ export function demoJobs(pictures: Stored): Job[] {
           name: 'Still life',
           feed: { fit: 'own', x: -35, y: 66, width: 205 },
           tone: { meaning: 'light', lights: 0.05, middle: 1.05 },
-          screen: { frequency: lpi(45), angle: 22.5, shape: 'Line' },
+          screen: { frequency: lpi(45), angle: 22.5, family: 'lines' },
         },
         {
           picture: lettering,
@@ -119,7 +133,7 @@ export function demoJobs(pictures: Stored): Job[] {
           ink: TEAL,
           name: 'Tones',
           tone: { meaning: 'even' },
-          screen: { frequency: lpi(22), angle: 45, shape: 'SimpleDot', oneTone: true, smallest: 0.04 },
+          screen: { frequency: lpi(22), angle: 45, dots: { shape: 'SimpleDot' }, oneTone: true, smallest: 0.04 },
         },
         {
           picture: lines,

@@ -10,6 +10,8 @@ import { PicturesService } from './pictures/pictures.service.ts';
 import { RenderThreads } from './render/render-threads.ts';
 import { RunsController } from './runs/runs.controller.ts';
 import { RunsService } from './runs/runs.service.ts';
+import { TilesController } from './tiles/tiles.controller.ts';
+import { TilesService } from './tiles/tiles.service.ts';
 import { SETTINGS, type Settings } from './settings.ts';
 
 @Module({})
@@ -18,13 +20,14 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [TypeOrmModule.forRoot(databaseOptions(settings.data)), TypeOrmModule.forFeature(ENTITIES)],
-      controllers: [JobsController, PicturesController, RunsController],
+      controllers: [JobsController, PicturesController, RunsController, TilesController],
       providers: [
         { provide: SETTINGS, useValue: settings },
         JobsService,
         SmallPrintsService,
         PicturesService,
         RunsService,
+        TilesService,
         RenderThreads,
       ],
     };

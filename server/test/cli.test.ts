@@ -92,4 +92,46 @@ describe('the command line', () => {
     const bytes = readFileSync(join(folder, 'bits.png'));
     expect([bytes[24], bytes[25]]).toEqual([1, 0]);
   });
+
+  test.each([
+    ['lines', ['--lines', 'wave', '--lpi', '20']],
+    ['lattice', ['--dots', 'Cone', '--lattice', 'hexagonal', '--softness', '0.5', '--lpi', '20']],
+    ['grain', ['--grain', 'stucki', '--serpentine', '--noise', '0.2']],
+    ['ordered', ['--grain', 'blue-noise', '--grain-size', '2']],
+  ])('%s keep the light of the picture', async (name, options) => {
+    expect(await chromatype('screen', 'flat.png', `${name}.png`, ...options)).toMatchObject({ code: 0, err: '' });
+    const found = JSON.parse((await chromatype('measure', `${name}.png`)).out);
+    expect(Math.abs(found.coverage - 0.4971)).toBeLessThan(0.01);
+  });
+
+  test('levels are greys, a palette from a .gpl file its colours', async () => {
+    writeFileSync(join(folder, 'two.gpl'), 'GIMP Palette\nName: two\n#\n20 30 40 Ink\n250 240 200 Sail\n');
+    await chromatype('screen', 'flat.png', 'levels.png', '--grain', 'floyd-steinberg', '--levels', '5');
+    await chromatype(
+      'screen',
+      'flat.png',
+      'palette.png',
+      '--grain',
+      'curve',
+      '--palette',
+      'two.gpl',
+      '--space',
+      'light',
+    );
+    const colours = async (file: string) => {
+      const { data } = await sharp(join(folder, file))
+        .toColourspace('srgb')
+        .removeAlpha()
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      return new Set(
+        Array.from({ length: data.length / 3 }, (_, k) => data.subarray(3 * k, 3 * k + 3).toString('hex')),
+      );
+    };
+    expect([...(await colours('palette.png'))].sort()).toEqual(['141e28', 'faf0c8']);
+    expect((await colours('levels.png')).size).toBeLessThanOrEqual(3);
+    const wrong = await chromatype('screen', 'flat.png', 'x.png', '--grain', 'curve', '--palette', 'flat.png');
+    expect(wrong.code).not.toBe(0);
+    expect(wrong.err).toMatch(/not a \.gpl palette/);
+  });
 });

@@ -1,5 +1,6 @@
 import { createJob } from '@chromatype/core';
 import request from 'supertest';
+import { DataSource } from 'typeorm';
 import { startApp, type TestApp } from './app.ts';
 
 let test1: TestApp;
@@ -123,4 +124,19 @@ describe('jobs', () => {
       expect.arrayContaining(['/api/jobs/{id}', '/api/pictures', '/api/runs/{id}/events']),
     );
   });
+});
+
+test('a job of an older version is brought forward when it is read', async () => {
+  const now = document('Old');
+  const { frequency, angle, smallest, solidFrom, oneTone } = now.passes[0]!.screen;
+  const screen = { shape: 'Diamond', lattice: 'square', frequency, angle, smallest, solidFrom, oneTone };
+  const id = await created('Old');
+  const old = { ...now, version: 1, passes: [{ ...now.passes[0]!, screen }] };
+  const db = test1.app.get(DataSource);
+  await db.query('UPDATE job SET document = ? WHERE id = ?', [JSON.stringify(old), id]);
+  const { body } = await http().get(`/api/jobs/${id}`).expect(200);
+  expect(body.document.version).toBe(2);
+  expect(body.document.passes[0].screen.dots.shape).toBe('Diamond');
+  const print = await http().get(`/api/jobs/${id}/print.png?width=64`).expect(200);
+  expect(print.headers['content-type']).toBe('image/png');
 });

@@ -2,6 +2,7 @@ import { createBrowserRouter, Link } from 'react-router';
 import { Shelf } from './shelf/Shelf.tsx';
 
 const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Bench });
+const tileMaker = async () => ({ Component: (await import('./tiles/TileMaker.tsx')).TileMaker });
 
 function Missing() {
   return (
@@ -19,6 +20,7 @@ function Missing() {
 /** Every view and its address. */
 export const router = createBrowserRouter([
   { path: '/', element: <Shelf /> },
+  { path: '/jobs/:id/tiles', lazy: tileMaker },
   { path: '/jobs/:id/:panel?', lazy: bench },
   { path: '*', element: <Missing /> },
 ]);

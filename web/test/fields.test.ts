@@ -1,5 +1,5 @@
 import { createJob } from '@chromatype/core';
-import { readFrequency } from '../src/bench/chain/frequency-text.ts';
+import { readFrequency } from '../src/bench/chain/screen/frequency-text.ts';
 import { possibleSheet } from '../src/bench/chain/possible-sheet.ts';
 import { pulled, turned } from '../src/bench/dial/turning.ts';
 import { remaining } from '../src/bench/output/remaining.ts';

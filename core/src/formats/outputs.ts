@@ -1,9 +1,13 @@
-import { sheetColours } from '../job/compose.ts';
+import { parseHex } from '../colour/srgb.ts';
+import { composeExact, sheetColours } from '../job/compose.ts';
 import { sheetPixels } from '../job/defaults.ts';
 import { type PlateBand, printingPasses } from '../job/print.ts';
 import type { Job, Pass } from '../job/types.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
-import { createPngWriter, type PngWriter, paletteDepth } from './png.ts';
+import { oneBit } from '../job/ink-levels.ts';
+import type { Kernels } from '../kernel/kernels.ts';
+import { isBitmap, rowBytes } from '../raster/plate.ts';
+import { createPngWriter, type PngOptions, type PngWriter, paletteDepth } from './png.ts';
 
 /** What can be taken out of a job. */
 export type OutputKind = 'plate' | 'sheet';
@@ -43,10 +47,12 @@ export function packCodes(plates: readonly Bitmap[], row: number, depth: number,
   }
 }
 
-function plateWriter(png: PngWriter): BandWriter {
+function plateWriter(png: PngWriter, grey: Uint8Array | null): BandWriter {
   return {
     band({ plates, rows }) {
-      png.rows(invert(plates[0]!.data), plates[0]!.stride, rows);
+      const plate = plates[0]!;
+      const data = isBitmap(plate) ? invert(plate.data) : grey ? plate.data.map((v) => grey[v]!) : plate.data;
+      png.rows(data, rowBytes(plate), rows);
     },
     end: () => png.end(),
   };
@@ -57,21 +63,64 @@ function sheetWriter(png: PngWriter, width: number, depth: number): BandWriter {
   return {
     band({ plates, rows }) {
       const packed = new Uint8Array(stride * rows);
-      if (plates.length > 0) for (let k = 0; k < rows; k++) packCodes(plates, k, depth, packed, k * stride);
+      const bits = plates.filter(isBitmap);
+      if (bits.length > 0) for (let k = 0; k < rows; k++) packCodes(bits, k, depth, packed, k * stride);
       png.rows(packed, stride, rows);
     },
     end: () => png.end(),
   };
 }
 
+function colourWriter(png: PngWriter, kernels: Kernels, job: Job): BandWriter {
+  const { width } = sheetPixels(job.sheet);
+  const passes = printingPasses(job);
+  return {
+    band({ y, plates, rows }) {
+      const rgba = composeExact(kernels, job.sheet, passes, plates, { x: 0, y, width, height: rows, step: 1 });
+      const rgb = new Uint8Array(width * rows * 3);
+      for (let k = 0; k < width * rows; k++) {
+        rgb[3 * k] = rgba[4 * k]!;
+        rgb[3 * k + 1] = rgba[4 * k + 1]!;
+        rgb[3 * k + 2] = rgba[4 * k + 2]!;
+      }
+      png.rows(rgb, width * 3, rows);
+    },
+    end: () => png.end(),
+  };
+}
+
+/** A plate of levels in greys, or of a palette in its colours. */
+function levelPlate(base: Omit<PngOptions, 'kind'>, pass: Pass): BandWriter {
+  const { grain } = pass.screen;
+  if (grain.prints === 'palette') {
+    // Each plate value has a byte of its own, however few the colours are; unused entries stay black.
+    const palette = new Uint8Array(3 * Math.max(17, grain.palette.length));
+    palette.set(grain.palette.flatMap((hex) => parseHex(hex)!));
+    return plateWriter(createPngWriter({ ...base, kind: 'palette', palette }), null);
+  }
+  const grey = Uint8Array.from({ length: grain.levels }, (_, k) => 255 - Math.round((255 * k) / (grain.levels - 1)));
+  return plateWriter(createPngWriter({ ...base, kind: 'grey' }), grey);
+}
+
 /**
- * A PNG of one pass (one-bit, ink is black 0) or of the whole sheet in colour. As plates are
- * one-bit, a sheet has 2^n colours: they are stored as a palette, without loss.
+ * A PNG of one pass (one-bit with ink black 0, greys, or a palette) or of the whole sheet in colour.
+ * A sheet of one-bit plates has 2^n colours: they are stored as a palette, without loss.
  */
-export function createOutput(job: Job, asked: OutputAsked, write: (bytes: Uint8Array) => void): BandWriter {
+export function createOutput(
+  kernels: Kernels,
+  job: Job,
+  asked: OutputAsked,
+  write: (bytes: Uint8Array) => void,
+): BandWriter {
   const { width, height } = sheetPixels(job.sheet);
   const base = { width, height, ppi: job.sheet.ppi, write };
-  if (asked.kind === 'plate') return plateWriter(createPngWriter(base));
-  const palette = sheetColours(job.sheet, printingPasses(job));
-  return sheetWriter(createPngWriter({ ...base, palette }), width, paletteDepth(palette.length / 3));
+  const passes = passesFor(job, asked);
+  if (asked.kind === 'plate') {
+    return oneBit(passes[0]!)
+      ? plateWriter(createPngWriter({ ...base, kind: 'bits' }), null)
+      : levelPlate(base, passes[0]!);
+  }
+  if (!passes.every(oneBit)) return colourWriter(createPngWriter({ ...base, kind: 'rgb' }), kernels, job);
+  const palette = sheetColours(job.sheet, passes);
+  return sheetWriter(createPngWriter({ ...base, kind: 'palette', palette }), width, paletteDepth(palette.length / 3));
 }

@@ -1,4 +1,7 @@
-import { Zlib } from 'fflate';
+import { Deflate } from 'pako';
+
+/** Largest IDAT chunk. */
+const CHUNK = 65536;
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
 
@@ -29,7 +32,9 @@ export interface PngOptions {
   readonly height: number;
   /** Sheet resolution, written as pHYs. */
   readonly ppi: number;
-  /** Colours, three bytes each, at most 256; without them the file is one-bit grey with black 0. */
+  /** One-bit grey with black 0, 8-bit grey, 8-bit RGB, or indices into a palette. */
+  readonly kind: 'bits' | 'grey' | 'rgb' | 'palette';
+  /** Colours, three bytes each, at most 256. */
   readonly palette?: Uint8Array;
   /** Receives the file, piece by piece. */
   write(bytes: Uint8Array): void;
@@ -37,7 +42,7 @@ export interface PngOptions {
 
 export interface PngWriter {
   /**
-   * Adds packed rows, `stride` bytes each: bits (0 = black) for grey, palette indices otherwise.
+   * Adds packed rows, `stride` bytes each.
    */
   rows(data: Uint8Array, stride: number, count: number): void;
   end(): void;
@@ -55,16 +60,16 @@ export const pixelsPerMetre = (ppi: number): number => Math.round(ppi / 0.0254);
 
 /**
  * Writes a PNG as its rows come (PNG, Third Edition, W3C 2025), so that memory does not grow with
- * the height of the sheet. Compression is fflate's on every machine: the same rows, the same file.
+ * the height of the sheet. Compression is pako's on every machine: the same rows, the same file.
  */
 export function createPngWriter(options: PngOptions): PngWriter {
-  const { width, height, palette, write } = options;
+  const { width, height, kind, palette, write } = options;
   const header = new Uint8Array(13);
   const view = new DataView(header.buffer);
   view.setUint32(0, width);
   view.setUint32(4, height);
-  header[8] = palette ? paletteDepth(palette.length / 3) : 1;
-  header[9] = palette ? 3 : 0;
+  header[8] = kind === 'bits' ? 1 : palette ? paletteDepth(palette.length / 3) : 8;
+  header[9] = { bits: 0, grey: 0, rgb: 2, palette: 3 }[kind];
   const phys = new Uint8Array(9);
   const perMetre = pixelsPerMetre(options.ppi);
   new DataView(phys.buffer).setUint32(0, perMetre);
@@ -73,18 +78,18 @@ export function createPngWriter(options: PngOptions): PngWriter {
 
   write(SIGNATURE);
   write(chunk('IHDR', header));
-  if (palette) write(chunk('sRGB', Uint8Array.of(0)));
+  if (kind !== 'bits') write(chunk('sRGB', Uint8Array.of(0)));
   write(chunk('pHYs', phys));
   if (palette) write(chunk('PLTE', palette));
 
-  const zlib = new Zlib({ level: 6 }, (data) => {
-    if (data.length > 0) write(chunk('IDAT', data));
-  });
+  const zlib = new Deflate({ level: 6, chunkSize: CHUNK });
+  zlib.onData = (data) => write(chunk('IDAT', data as Uint8Array));
+  zlib.onEnd = () => {};
   return {
     rows(data, stride, count) {
       const filtered = new Uint8Array((stride + 1) * count);
       for (let k = 0; k < count; k++) filtered.set(data.subarray(k * stride, (k + 1) * stride), k * (stride + 1) + 1);
-      zlib.push(filtered);
+      zlib.push(filtered, false);
     },
     end() {
       zlib.push(new Uint8Array(0), true);

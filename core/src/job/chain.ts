@@ -1,109 +1,28 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import { createFeedReader, emptyFeed, type FeedReader } from '../picture/feed.ts';
-import { placePicture } from '../picture/placement.ts';
-import type { PictureSource } from '../picture/source.ts';
-import { type Area, type LightRows } from '../raster/area.ts';
-import type { Bitmap } from '../raster/bitmap.ts';
+import type { FeedReader } from '../picture/feed.ts';
+import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
+import type { Plate } from '../raster/plate.ts';
 import { createCellMeans } from '../screen/cell-means.ts';
-import { compileTile } from '../screen/compile.ts';
-import { dotShape } from '../screen/dots/index.ts';
-import { pitchOf } from '../screen/frequency.ts';
-import { latticePositions } from '../screen/positions.ts';
-import { actualScreen, findSupercell, type Supercell } from '../screen/supercell.ts';
+import { compareField } from '../screen/field-screener.ts';
+import { grainsUnder, grainValues, orderedGrains, plateOfGrains, type ValueReader } from '../screen/grained.ts';
+import { tileThresholds } from '../screen/prepare/grain.ts';
+import { type CompiledScreen, compileScreen } from '../screen/prepare/index.ts';
+import type { CellMap, ThresholdRow } from '../screen/prepare/types.ts';
+import { createPlaceMeans } from '../screen/place-means.ts';
 import { plainScreener, type ToneTables, thresholdScreener } from '../screen/threshold-screener.ts';
-import type { ThresholdTile } from '../screen/threshold-tile.ts';
-import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
+import { limitTones } from '../tone/tone-table.ts';
 import { sheetPixels } from './defaults.ts';
-import type { Job, Pass, Screen, Sheet } from './types.ts';
-
-/** Pixels of a stored picture by its hash; null when they are not there. */
-export type PictureLookup = (hash: string) => PictureSource | null;
+import { methodPlates } from './method-plates.ts';
+import type { Job, Pass } from './types.ts';
+import { colourReader, createToneTables, mapTones, mapTonesTo, passReader, type PictureLookup } from './values.ts';
 
 /** A pass made ready to run over any area of the sheet. */
 export interface PassChain {
   /** What leaves the Picture station. */
   light(area: Area): LightRows;
   /** What leaves the Screen station. `light` may be handed in when it is known already. */
-  plate(area: Area, light?: LightRows): Bitmap;
+  plate(area: Area, light?: LightRows): Plate;
   release(): void;
-}
-
-/** A screen as it is really made on the pixel grid. */
-export interface CompiledScreen {
-  readonly cell: Supercell;
-  readonly tile: ThresholdTile;
-}
-
-/** Compiles a pass's screen; a `draft` is quick and coarser, for a look while a dial turns. */
-export function compileScreen(sheet: Sheet, screen: Screen, draft = false): CompiledScreen {
-  const shape = dotShape(screen.shape);
-  if (!shape) throw new RangeError(`There is no dot shape called ${screen.shape}.`);
-  const cell = findSupercell(pitchOf(screen.frequency, sheet.ppi, sheetPixels(sheet).width), screen.angle, draft);
-  return { cell, tile: compileTile(cell, shape, draft) };
-}
-
-/** What a pass's light depends on: equal keys give equal light. */
-export function lightKey(job: Job, pass: Pass): string {
-  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
-  if (!picture) return 'white';
-  const { width, height } = sheetPixels(job.sheet);
-  return JSON.stringify([picture.hash, pass.feed.part, placePicture(job.sheet, pass.feed, picture), width, height]);
-}
-
-/** What a compiled screen depends on. */
-export function screenKey(sheet: Sheet, { shape, lattice, frequency, angle }: Screen): string {
-  return JSON.stringify([shape, lattice, frequency, angle, sheet.ppi, sheetPixels(sheet).width]);
-}
-
-/** What a pass's tone tables depend on. */
-export function toneKey({ tone, feed, screen }: Pass): string {
-  const { oneTone, smallest, solidFrom } = screen;
-  return JSON.stringify([tone, feed.part === 'alpha', oneTone, smallest, solidFrom]);
-}
-
-/** What a pass's plate depends on. Ink, name and order are not among it. */
-export function plateKey(job: Job, pass: Pass): string {
-  const { oneTone, smallest, solidFrom } = pass.screen;
-  return JSON.stringify([
-    lightKey(job, pass),
-    pass.tone,
-    screenKey(job.sheet, pass.screen),
-    oneTone,
-    smallest,
-    solidFrom,
-  ]);
-}
-
-/**
- * A pass's tone curve as tables. `limited`: with the smallest dot and solid in it, as passes that read
- * tone pixel by pixel need it; one tone a cell applies them to the mean.
- */
-export function createToneTables(pass: Pass, limited = !pass.screen.oneTone): ToneTables {
-  const made = new Map<8 | 16, Uint16Array>();
-  return {
-    tones(depth) {
-      let table = made.get(depth);
-      if (!table) {
-        table = depth === 8 ? toneTable8(pass.tone) : toneTable16(pass.tone, pass.feed.part === 'alpha');
-        if (limited) limitTones(table, pass.screen.smallest, pass.screen.solidFrom);
-        made.set(depth, table);
-      }
-      return table;
-    },
-  };
-}
-
-/** Tones of rows of light through a pass's tone curve. */
-function mapTones(kernels: Kernels, light: LightRows, table: Uint16Array): Uint16Array {
-  const count = light.width * light.rows;
-  const bytes = light.depth === 8;
-  const input = kernels.scratch('map-in', count * (bytes ? 1 : 2));
-  (bytes ? kernels.u8(input) : kernels.u16(input)).set(light.data.subarray(0, count));
-  const output = kernels.scratch('map-out', count * 2);
-  const tableBlock = kernels.scratch('map-table', 65536 * 2);
-  kernels.u16(tableBlock).set(table);
-  (bytes ? kernels.run.lookup8 : kernels.run.lookup16)(input.ptr, tableBlock.ptr, count, output.ptr);
-  return kernels.u16(output).slice(0, count);
 }
 
 export interface ChainOptions {
@@ -115,51 +34,111 @@ export interface ChainOptions {
   readonly compiled?: CompiledScreen;
   /** The pass's tone tables, when the caller keeps them; made here otherwise. */
   readonly tables?: ToneTables;
+  /**
+   * Methods that need all rows above treat each area as a sheet of its own: a first look, of the
+   * same kind but not the plate's own pixels.
+   */
+  readonly piecemeal?: boolean;
   /** Replaces the reading of light, so that a caller's memory of earlier areas can serve. */
   light?(area: Area, read: FeedReader): LightRows;
 }
 
+/** Compiles the screen of a pass of a job. */
+export function compilePass(job: Job, pass: Pass, pictures: PictureLookup, draft = false): CompiledScreen {
+  return compileScreen(job.sheet, pass.screen, {
+    draft,
+    pictureOf(id) {
+      const picture = job.pictures.find((p) => p.id === id);
+      return picture ? pictures(picture.hash) : null;
+    },
+  });
+}
+
 /** Makes a pass ready: Picture → Tone → Screen. Gives back kernel memory with `release`. */
 export function createPassChain(options: ChainOptions): PassChain {
-  const { kernels, job, pass } = options;
-  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
-  const source = picture ? options.pictures(picture.hash) : null;
-  const read =
-    picture && source
-      ? createFeedReader(kernels, source, placePicture(job.sheet, pass.feed, picture), pass.feed.part)
-      : emptyFeed;
+  const { kernels, job, pass, pictures } = options;
+  const read = passReader(kernels, job, pass, pictures, pass.feed.part);
   const light = options.light ? (area: Area) => options.light!(area, read) : read;
-  const compiled = options.compiled ?? compileScreen(job.sheet, pass.screen);
+  const compiled = options.compiled ?? compilePass(job, pass, pictures);
   const tables = options.tables ?? createToneTables(pass);
+  const sheet = sheetPixels(job.sheet);
+  const { prints, grain } = compiled;
+  const cells = pass.screen.oneTone && 'cells' in compiled ? compiled.cells : null;
+  const plain = grain === 1 && prints.levels === 2 && !prints.palette;
 
-  if (!pass.screen.oneTone) {
-    const screener = thresholdScreener(kernels, compiled.tile, tables);
+  const tonesOf: ValueReader = Object.assign(
+    (area: Area) => {
+      const rows = light(area);
+      return mapTones(kernels, rows, tables.tones(rows.depth));
+    },
+    {
+      to(area: Area, out: number): void {
+        const rows = light(area);
+        mapTonesTo(kernels, rows, tables.tones(rows.depth), out);
+      },
+    },
+  );
+
+  if (compiled.kind === 'tile' && plain && !cells) {
+    // Without cells one tone a cell has no meaning, and the limits belong in the tables.
+    const own = pass.screen.oneTone ? createToneTables(pass, true) : tables;
+    const screener = thresholdScreener(kernels, compiled.tile, own);
     return {
       light,
       plate: (area, known) => screener.rows(area, known ?? light(area)),
       release: () => screener.release(),
     };
   }
+  if (compiled.kind === 'tile' && plain && cells) {
+    const means = meansOf(kernels, cells, pass, sheet, tonesOf);
+    const screener = plainScreener(kernels, compiled.tile);
+    return {
+      light,
+      plate(area) {
+        const data = means(area).map((tone) => 65535 - tone);
+        return screener.rows(area, { depth: 16, width: area.width, rows: rowsOf(area), data });
+      },
+      release: () => screener.release(),
+    };
+  }
+  if (compiled.kind === 'field') {
+    const tones = cells ? meansOf(kernels, cells, pass, sheet, tonesOf) : tonesOf;
+    return { light, plate: (area) => compareField(kernels, compiled.field, area, tones(area)), release() {} };
+  }
 
-  const { smallest, solidFrom } = pass.screen;
-  const screener = plainScreener(kernels, compiled.tile);
-  const means = createCellMeans({
-    kernels,
-    positions: latticePositions(compiled.cell),
-    sheet: sheetPixels(job.sheet),
-    pitch: actualScreen(compiled.cell).pitch,
-    tonesOf: (area) => {
-      const rows = light(area);
-      return mapTones(kernels, rows, tables.tones(rows.depth));
-    },
-    finish: (mean) => limitTones(Uint16Array.of(mean), smallest, solidFrom)[0]!,
-  });
+  const values: ValueReader = prints.palette ? colourReader(kernels, tables, colourReaders(options, read)) : tonesOf;
+  if (compiled.kind === 'method') {
+    const method = methodPlates({ kernels, compiled, values, sheet, piecemeal: options.piecemeal ?? false });
+    return { light, ...method };
+  }
+  const thresholds: ThresholdRow = compiled.kind === 'tile' ? tileThresholds(compiled.tile) : compiled.thresholds;
   return {
     light,
     plate(area) {
-      const data = means(area);
-      return screener.rows(area, { depth: 16, width: area.width, rows: data.length / area.width, data });
+      const box = grainsUnder(area, grain);
+      const grains = grainValues(values, box, grain, sheet, prints.palette ? 3 : 1);
+      return plateOfGrains(kernels, area, box, orderedGrains(grains, box, prints, thresholds), grain, prints);
     },
-    release: () => screener.release(),
+    release() {},
   };
+}
+
+/** The whole picture gives red, green and blue; any other part gives itself. */
+function colourReaders({ kernels, job, pass, pictures }: ChainOptions, own: FeedReader): readonly FeedReader[] {
+  if (pass.feed.part !== 'colour') return [own];
+  return (['r', 'g', 'b'] as const).map((part) => passReader(kernels, job, pass, pictures, part));
+}
+
+/** Tones over an area where every pixel has its cell's mean. */
+function meansOf(
+  kernels: Kernels,
+  cells: CellMap,
+  pass: Pass,
+  sheet: { readonly width: number; readonly height: number },
+  tonesOf: ValueReader,
+): ValueReader {
+  const { smallest, solidFrom } = pass.screen;
+  const finish = (mean: number) => limitTones(Uint16Array.of(mean), smallest, solidFrom)[0]!;
+  if (cells.kind === 'lattice') return createCellMeans({ kernels, ...cells, sheet, tonesOf, finish });
+  return createPlaceMeans({ cells, sheet, tonesOf, finish });
 }

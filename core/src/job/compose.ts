@@ -3,15 +3,17 @@ import { linearOfHex } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
-import type { Pass, Sheet } from './types.ts';
+import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
+import { isBitmap, type Plate } from '../raster/plate.ts';
+import { oneBit, type Printed } from './ink-levels.ts';
+import { createLightLayer } from './lay.ts';
+import type { Sheet } from './types.ts';
 
-export type Printed = readonly Pick<Pass, 'ink'>[];
-
-export const inksOf = (passes: Printed) =>
+export const inksOf = (passes: readonly Printed[]) =>
   passes.map(({ ink }) => ({ colour: linearOfHex(ink.colour), opacity: ink.opacity }));
 
 /** sRGB bytes of every overprint of these passes on the stock, three a code; bit k is pass k. */
-export function sheetColours(sheet: Sheet, passes: Printed): Uint8Array {
+export function sheetColours(sheet: Sheet, passes: readonly Printed[]): Uint8Array {
   return overprintBytes(linearOfHex(sheet.stock.colour), inksOf(passes));
 }
 
@@ -34,11 +36,10 @@ export function loadPlates(kernels: Kernels, plates: readonly Bitmap[]) {
   };
 }
 
-/** The printed sheet over an area, pixel for pixel, as RGBA bytes. Plates are in print order. */
-export function composeExact(
+function composeBits(
   kernels: Kernels,
   sheet: Sheet,
-  passes: Printed,
+  passes: readonly Printed[],
   plates: readonly Bitmap[],
   area: Area,
 ): Uint8Array {
@@ -57,4 +58,35 @@ export function composeExact(
     kernels.run.composeExact(pointers.ptr, plates.length, palette.ptr, area.width, out.ptr + k * area.width * 4);
   }
   return kernels.u8(out).slice(0, area.width * rows * 4);
+}
+
+/** Any plates: the light of each pixel, pass by pass. */
+function composeLights(
+  kernels: Kernels,
+  sheet: Sheet,
+  passes: readonly Printed[],
+  plates: readonly Plate[],
+  area: Area,
+): Uint8Array {
+  const rows = rowsOf(area);
+  const layer = createLightLayer(kernels, sheet, passes, area.width);
+  const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
+  kernels.u8(table).set(DISPLAY_BYTES);
+  const out = kernels.scratch('exact-out', area.width * rows * 4);
+  for (let k = 0; k < rows; k++) {
+    kernels.run.displayBytes(layer.row(plates, k), area.width, table.ptr, out.ptr + k * area.width * 4);
+  }
+  return kernels.u8(out).slice(0, area.width * rows * 4);
+}
+
+/** The printed sheet over an area, pixel for pixel, as RGBA bytes. Plates are in print order. */
+export function composeExact(
+  kernels: Kernels,
+  sheet: Sheet,
+  passes: readonly Printed[],
+  plates: readonly Plate[],
+  area: Area,
+): Uint8Array {
+  if (passes.every(oneBit)) return composeBits(kernels, sheet, passes, plates.filter(isBitmap), area);
+  return composeLights(kernels, sheet, passes, plates, area);
 }

@@ -1,3 +1,9 @@
+import { DOT_PARAMS } from '../screen/families/dots.ts';
+import { GRAIN_PARAMS } from '../screen/families/grain.ts';
+import { LINE_PARAMS } from '../screen/families/lines.ts';
+import { normalsOf } from '../screen/families/params.ts';
+import { SHARED_PARAMS } from '../screen/families/shared.ts';
+import { TILE_PARAMS } from '../screen/families/tile.ts';
 import type { Feed, Ink, Job, Pass, Picture, Screen, Sheet, Tone } from './types.ts';
 
 export const DEFAULT_SHEET: Sheet = {
@@ -12,14 +18,13 @@ export const DEFAULT_FEED: Feed = { picture: null, part: 'lightness', fit: 'fill
 export const DEFAULT_TONE: Tone = { lights: 0, middle: 1, darks: 1, meaning: 'light' };
 
 export const DEFAULT_SCREEN: Screen = {
+  ...normalsOf(SHARED_PARAMS),
   family: 'dots',
-  shape: 'Round',
-  lattice: 'square',
   frequency: { value: 30, per: 'lpi' },
-  angle: 45,
-  oneTone: false,
-  smallest: 0,
-  solidFrom: 1,
+  dots: normalsOf(DOT_PARAMS),
+  lines: normalsOf(LINE_PARAMS),
+  grain: normalsOf(GRAIN_PARAMS),
+  tile: normalsOf(TILE_PARAMS),
 };
 
 export const DEFAULT_INK: Ink = { name: 'Black', colour: '#1e1b18', opacity: 1, meets: 'overprint' };
@@ -53,7 +58,7 @@ export function createPass(id: string, index: number, picture: string | null): P
 export function createJob(title: string, passId: string): Job {
   return {
     format: 'chromatype-job',
-    version: 1,
+    version: 2,
     title,
     sheet: DEFAULT_SHEET,
     pictures: [],

@@ -1,9 +1,13 @@
 import { overprintColours } from '../colour/overprint.ts';
-import { byteOfLight, linearOfHex } from '../colour/srgb.ts';
+import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
+import { linearOfHex } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
-import { inksOf, loadPlates, type Printed } from './compose.ts';
+import { isBitmap, type Plate } from '../raster/plate.ts';
+import { inksOf, loadPlates } from './compose.ts';
+import { oneBit, type Printed } from './ink-levels.ts';
+import { createLightLayer } from './lay.ts';
 import type { Sheet } from './types.ts';
 
 /** Where display pixels lie: display pixel d covers sheet pixels (d + origin) / scale onwards; scale <= 1. */
@@ -20,7 +24,7 @@ export interface DisplayGrid {
 /** The printed sheet as display pixels gather it. */
 export interface DisplayMeans {
   /** Adds what an area of the sheet gives to the grid; areas come in any order, each part of the sheet once. */
-  add(area: Area, plates: readonly Bitmap[]): void;
+  add(area: Area, plates: readonly Plate[]): void;
   /** The gathered pixels as sRGB bytes; where nothing of the sheet was seen they are transparent. */
   rgba(): Uint8ClampedArray<ArrayBuffer>;
 }
@@ -66,14 +70,20 @@ function rowPlans(area: Area, grid: DisplayGrid): RowPlan[] {
 }
 
 /** Gathers the true average of the printed sheet's pixels under each display pixel of a grid. */
-export function createDisplayMeans(kernels: Kernels, sheet: Sheet, passes: Printed, grid: DisplayGrid): DisplayMeans {
-  const colours = overprintColours(linearOfHex(sheet.stock.colour), inksOf(passes));
+export function createDisplayMeans(
+  kernels: Kernels,
+  sheet: Sheet,
+  passes: readonly Printed[],
+  grid: DisplayGrid,
+): DisplayMeans {
+  const bits = passes.every(oneBit);
+  const colours = overprintColours(linearOfHex(sheet.stock.colour), bits ? inksOf(passes) : []);
   // What an area shows beyond the view on either side is gathered too and cut off.
   const pad = Math.ceil(REACH * grid.scale) + 2;
   const columns = grid.width + 2 * pad;
   const sums = kernels.scratch('display-sums', columns * grid.rows * 16 + 64);
   kernels.f32(sums).fill(0, 0, columns * grid.rows * 4);
-  const fast = passes.length <= MOST_FAST_PASSES && 1 / grid.scale < MOST_ROWS;
+  const fast = bits && passes.length <= MOST_FAST_PASSES && 1 / grid.scale < MOST_ROWS;
   const lightTable = fast ? loadLookups(kernels, colours) : loadPalette(kernels, colours);
 
   const plans = new Map<string, readonly RowPlan[]>();
@@ -128,12 +138,24 @@ export function createDisplayMeans(kernels: Kernels, sheet: Sheet, passes: Print
     }
   }
 
+  function addLights(area: Area, plates: readonly Plate[], left: number): void {
+    const layer = createLightLayer(kernels, sheet, passes, area.width);
+    for (const { display, from, weights } of planOf(area)) {
+      const out = sums.ptr + display * columns * 16;
+      weights.forEach((weight, k) => {
+        const light = layer.row(plates, from + k);
+        kernels.run.lightMean(light, area.width, left, grid.scale, weight / WEIGHT, out);
+      });
+    }
+  }
+
   return {
     add(area, plates) {
       const left = area.x * grid.scale - grid.originX + pad;
       if (left < 0 || left + area.width * grid.scale > columns)
         throw new RangeError('The area lies too far from the view.');
-      (fast ? addColumns : addPixels)(area, plates, left);
+      if (!bits) addLights(area, plates, left);
+      else (fast ? addColumns : addPixels)(area, plates.filter(isBitmap), left);
     },
     rgba() {
       const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
@@ -172,6 +194,3 @@ function loadLookups(kernels: Kernels, colours: Float64Array): Scratch {
   }
   return block;
 }
-
-/** sRGB byte of a linear light in 4096 steps, for display. */
-const DISPLAY_BYTES = Uint8Array.from({ length: 4097 }, (_, k) => byteOfLight(k / 4096));

@@ -1,12 +1,24 @@
-import { JobError } from './check.ts';
+import { JobError, check } from './check.ts';
+import { DEFAULT_SCREEN } from './defaults.ts';
 
 type Fields = Record<string, unknown>;
 
 /** The newest document version this program writes. */
-export const JOB_VERSION = 1;
+export const JOB_VERSION = 2;
+
+/** Version 1 knew dots alone, with their shape and lattice among the shared settings. */
+function screensHaveFamilies(job: Fields): Fields {
+  const passes = check.list(job.passes, 'passes', 200).map((value, k) => {
+    const pass = check.object(value, `passes[${k}]`);
+    const { shape, lattice, ...shared } = check.object(pass.screen, `passes[${k}].screen`);
+    const dots = { ...DEFAULT_SCREEN.dots, shape, lattice };
+    return { ...pass, screen: { ...DEFAULT_SCREEN, ...shared, dots } };
+  });
+  return { ...job, version: 2, passes };
+}
 
 /** One step for each version: takes a document of version k + 1 and returns one of version k + 2. */
-const STEPS: readonly ((job: Fields) => Fields)[] = [];
+const STEPS: readonly ((job: Fields) => Fields)[] = [screensHaveFamilies];
 
 /**
  * Brings a document of an older version up to the present one.

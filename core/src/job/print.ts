@@ -1,8 +1,10 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import { type Bitmap, strideOf } from '../raster/bitmap.ts';
-import { type CompiledScreen, createPassChain, type PictureLookup } from './chain.ts';
+import { type Plate, rowBytes } from '../raster/plate.ts';
+import type { CompiledScreen } from '../screen/prepare/index.ts';
+import { createPassChain } from './chain.ts';
 import { sheetPixels } from './defaults.ts';
 import type { Job, Pass } from './types.ts';
+import type { PictureLookup } from './values.ts';
 
 /** Rows a band holds: enough to work in long runs, few enough that memory follows the sheet's width. */
 export const BAND_ROWS = 64;
@@ -10,8 +12,8 @@ export const BAND_ROWS = 64;
 export interface PlateBand {
   readonly y: number;
   readonly rows: number;
-  /** One bitmap for each pass asked for, in print order. */
-  readonly plates: readonly Bitmap[];
+  /** One plate for each pass asked for, in print order. */
+  readonly plates: readonly Plate[];
 }
 
 /** Pulls plates of the given passes over the whole sheet, band by band, top to bottom. */
@@ -38,11 +40,14 @@ export function* printBands(
 /** Passes that print: switched on, in order. */
 export const printingPasses = (job: Job): readonly Pass[] => job.passes.filter((pass) => pass.on);
 
-/** A pass's whole plate as packed rows, 1 = ink: (width + 7) >> 3 bytes a row. */
+/** A pass's whole plate, row after row: bits packed into bytes, 1 = ink, or a byte a pixel for levels. */
 export function packRows(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup): Uint8Array {
-  const { width, height } = sheetPixels(job.sheet);
-  const stride = strideOf(width);
-  const out = new Uint8Array(stride * height);
-  for (const { y, plates } of printBands(kernels, job, [pass], pictures)) out.set(plates[0]!.data, y * stride);
-  return out;
+  const { height } = sheetPixels(job.sheet);
+  let out: Uint8Array | null = null;
+  for (const { y, plates } of printBands(kernels, job, [pass], pictures)) {
+    const stride = rowBytes(plates[0]!);
+    out ??= new Uint8Array(stride * height);
+    out.set(plates[0]!.data, y * stride);
+  }
+  return out!;
 }

@@ -1,7 +1,14 @@
+import type { DotSettings } from '../screen/families/dots.ts';
+import type { GrainSettings } from '../screen/families/grain.ts';
+import type { FamilyName } from '../screen/families/index.ts';
+import type { LineSettings } from '../screen/families/lines.ts';
+import type { SharedSettings } from '../screen/families/shared.ts';
+import type { TileSettings } from '../screen/families/tile.ts';
+
 /** A job: one document. Lengths in mm, angles in degrees counter-clockwise, tones and fractions 0..1. */
 export interface Job {
   readonly format: 'chromatype-job';
-  readonly version: 1;
+  readonly version: 2;
   readonly title: string;
   readonly sheet: Sheet;
   readonly pictures: readonly Picture[];
@@ -40,7 +47,10 @@ export interface Pass {
   readonly ink: Ink;
 }
 
-export type FeedPart = 'lightness' | 'r' | 'g' | 'b' | 'alpha';
+/** `colour` is the whole picture; where one ink is wanted it counts as lightness. */
+export type FeedPart = 'colour' | 'lightness' | 'r' | 'g' | 'b' | 'alpha';
+
+export const FEED_PARTS: readonly FeedPart[] = ['colour', 'lightness', 'r', 'g', 'b', 'alpha'];
 export type FeedFit = 'fit' | 'fill' | 'own';
 
 /** Which picture, which part of it, and where it lies on the sheet. */
@@ -71,17 +81,17 @@ export interface Frequency {
   readonly per: FrequencyUnit;
 }
 
-export interface Screen {
-  readonly family: 'dots';
-  readonly shape: string;
-  readonly lattice: string;
+/**
+ * What turns tone into marks. Every family keeps its own settings beside the chosen one's, so that
+ * changing the family and back loses nothing; frequency, angle and the like are shared by all.
+ */
+export interface Screen extends SharedSettings {
+  readonly family: FamilyName;
   readonly frequency: Frequency;
-  readonly angle: number;
-  /** One tone a cell: every dot is whole. */
-  readonly oneTone: boolean;
-  /** Tones below print nothing; tones from `solidFrom` on print solid. */
-  readonly smallest: number;
-  readonly solidFrom: number;
+  readonly dots: DotSettings;
+  readonly lines: LineSettings;
+  readonly grain: GrainSettings;
+  readonly tile: TileSettings;
 }
 
 export interface Ink {

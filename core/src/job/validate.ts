@@ -1,12 +1,12 @@
-import { DOT_SHAPES } from '../screen/dots/index.ts';
+import { FAMILIES, FAMILY_NAMES, type Param, type Params, SHARED_PARAMS } from '../screen/families/index.ts';
 import { pitchOf } from '../screen/frequency.ts';
-import { LATTICES } from '../screen/lattices.ts';
 import { LARGEST_PITCH, SMALLEST_PITCH } from '../screen/supercell.ts';
 import { JobError, check } from './check.ts';
 import { sheetPixels } from './defaults.ts';
 import { LIMITS, MOST_PASSES, MOST_SHEET_PIXELS } from './limits.ts';
 import { migrate } from './migrate.ts';
-import type { Feed, FrequencyUnit, Ink, Job, Pass, Picture, Screen, Sheet, Tone } from './types.ts';
+import { FEED_PARTS } from './types.ts';
+import type { Feed, Frequency, FrequencyUnit, Ink, Job, Pass, Picture, Screen, Sheet, Tone } from './types.ts';
 
 const UNITS: readonly FrequencyUnit[] = ['lpi', 'lpcm', 'mm', 'px', 'across'];
 
@@ -58,7 +58,7 @@ function readFeed(value: unknown, field: string, pictures: readonly Picture[]): 
   }
   return {
     picture,
-    part: check.oneOf(f.part, `${field}.part`, ['lightness', 'r', 'g', 'b', 'alpha']),
+    part: check.oneOf(f.part, `${field}.part`, FEED_PARTS),
     fit: check.oneOf(f.fit, `${field}.fit`, ['fit', 'fill', 'own']),
     x: check.number(f.x, `${field}.x`, LIMITS.place),
     y: check.number(f.y, `${field}.y`, LIMITS.place),
@@ -80,39 +80,77 @@ function readTone(value: unknown, field: string): Tone {
   return tone;
 }
 
-function readScreen(value: unknown, field: string, sheet: Sheet): Screen {
-  const s = check.object(value, field);
-  check.only(s, field, ['family', 'shape', 'lattice', 'frequency', 'angle', 'oneTone', 'smallest', 'solidFrom']);
-  const f = check.object(s.frequency, `${field}.frequency`);
+function readParam(value: unknown, field: string, param: Param, pictures: readonly Picture[]): unknown {
+  switch (param.kind) {
+    case 'number': {
+      const number = check.number(value, field, param);
+      if (param.whole && !Number.isInteger(number)) throw new JobError(field, `"${field}" must be a whole number.`);
+      return number;
+    }
+    case 'flag':
+      return check.flag(value, field);
+    case 'choice':
+      return check.oneOf(
+        value,
+        field,
+        param.options.map((o) => o.name),
+      );
+    case 'colours': {
+      const colours = check.list(value, field, param.max).map((c, k) => check.colour(c, `${field}[${k}]`));
+      if (colours.length < param.min) throw new JobError(field, `"${field}" needs at least ${param.min} colours.`);
+      return colours;
+    }
+    case 'picture': {
+      const id = value === null ? null : check.text(value, field, 64);
+      if (id !== null && !pictures.some((p) => p.id === id)) {
+        throw new JobError(field, `"${field}" names a picture that the job does not hold.`);
+      }
+      return id;
+    }
+  }
+}
+
+function readSettings(value: unknown, field: string, params: Params, pictures: readonly Picture[]) {
+  const settings = check.object(value, field);
+  check.only(settings, field, Object.keys(params));
+  const read = ([name, param]: [string, Param]) => [
+    name,
+    readParam(settings[name], `${field}.${name}`, param, pictures),
+  ];
+  return Object.fromEntries(Object.entries(params).map(read));
+}
+
+function readFrequency(value: unknown, field: string, sheet: Sheet): Frequency {
+  const f = check.object(value, field);
   const frequency = {
-    value: check.number(f.value, `${field}.frequency.value`, LIMITS.frequency),
-    per: check.oneOf(f.per, `${field}.frequency.per`, UNITS),
+    value: check.number(f.value, `${field}.value`, LIMITS.frequency),
+    per: check.oneOf(f.per, `${field}.per`, UNITS),
   };
   const pitch = pitchOf(frequency, sheet.ppi, sheetPixels(sheet).width);
   if (pitch < SMALLEST_PITCH || pitch > LARGEST_PITCH) {
     throw new JobError(
-      `${field}.frequency.value`,
-      `"${field}.frequency.value" makes cells ${Number(pitch.toPrecision(4))} pixels wide; at ${sheet.ppi} ppi they must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels.`,
+      `${field}.value`,
+      `"${field}.value" makes cells ${Number(pitch.toPrecision(4))} pixels wide; at ${sheet.ppi} ppi they must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels.`,
     );
   }
+  return frequency;
+}
+
+function readScreen(value: unknown, field: string, sheet: Sheet, pictures: readonly Picture[]): Screen {
+  const s = check.object(value, field);
+  const shared = Object.keys(SHARED_PARAMS);
+  check.only(s, field, ['family', 'frequency', ...shared, ...FAMILY_NAMES]);
+  const ownOf = Object.fromEntries(shared.map((name) => [name, s[name]]));
+  const families = FAMILIES.map(({ name, params }) => [
+    name,
+    readSettings(s[name], `${field}.${name}`, params, pictures),
+  ]);
   return {
-    family: check.oneOf(s.family, `${field}.family`, ['dots']),
-    shape: check.oneOf(
-      s.shape,
-      `${field}.shape`,
-      DOT_SHAPES.map((d) => d.name),
-    ),
-    lattice: check.oneOf(
-      s.lattice,
-      `${field}.lattice`,
-      LATTICES.map((l) => l.name),
-    ),
-    frequency,
-    angle: check.number(s.angle, `${field}.angle`, LIMITS.angle),
-    oneTone: check.flag(s.oneTone, `${field}.oneTone`),
-    smallest: check.number(s.smallest, `${field}.smallest`, LIMITS.smallest),
-    solidFrom: check.number(s.solidFrom, `${field}.solidFrom`, LIMITS.solidFrom),
-  };
+    family: check.oneOf(s.family, `${field}.family`, FAMILY_NAMES),
+    frequency: readFrequency(s.frequency, `${field}.frequency`, sheet),
+    ...readSettings(ownOf, field, SHARED_PARAMS, pictures),
+    ...Object.fromEntries(families),
+  } as Screen;
 }
 
 function readInk(value: unknown, field: string): Ink {
@@ -135,7 +173,7 @@ function readPass(value: unknown, field: string, sheet: Sheet, pictures: readonl
     on: check.flag(p.on, `${field}.on`),
     feed: readFeed(p.feed, `${field}.feed`, pictures),
     tone: readTone(p.tone, `${field}.tone`),
-    screen: readScreen(p.screen, `${field}.screen`, sheet),
+    screen: readScreen(p.screen, `${field}.screen`, sheet, pictures),
     ink: readInk(p.ink, `${field}.ink`),
   };
 }
@@ -169,7 +207,7 @@ export function readJob(value: unknown): Job {
   }
   return {
     format: 'chromatype-job',
-    version: 1,
+    version: 2,
     title: check.text(j.title, 'title'),
     sheet,
     pictures,

@@ -69,6 +69,39 @@ export interface KernelExports {
     out: number,
     plane: number,
   ): void;
+  diffuseRow(
+    tones: number,
+    out: number,
+    width: number,
+    e0: number,
+    e1: number,
+    e2: number,
+    shares: number,
+    count: number,
+    parts: number,
+    levels: number,
+    step: number,
+    noise: number,
+    seed: number,
+    y: number,
+  ): void;
+  floydRows(
+    tones: number,
+    toneStride: number,
+    out: number,
+    outStride: number,
+    width: number,
+    x0: number,
+    x1: number,
+    up: number,
+    down: number,
+    state: number,
+  ): void;
+  packBits(bytes: number, count: number, out: number): void;
+  fillLight(light: number, width: number, start: number): void;
+  layLevels(values: number, table: number, width: number, light: number): void;
+  layBits(bits: number, table: number, width: number, light: number): void;
+  lightMean(row: number, width: number, left: number, scale: number, weight: number, out: number): void;
   displayBytes(sums: number, count: number, table: number, out: number): void;
   shareColumns(
     columns: number,

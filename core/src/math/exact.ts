@@ -92,3 +92,40 @@ export function power(base: number, exponent: number): number {
   if (base === 0) return exponent === 0 ? 1 : 0;
   return exponential(exponent * logarithm(base));
 }
+
+/** Arc tangent of 0 <= z <= 1: halved twice, then the series. */
+function smallArcTangent(z: number): number {
+  const once = z / (1 + Math.sqrt(1 + z * z));
+  const t = once / (1 + Math.sqrt(1 + once * once));
+  const s = t * t;
+  let sum = 0;
+  for (let k = 17; k >= 1; k -= 2) sum = 1 / k - s * sum;
+  return 4 * t * sum;
+}
+
+/** Angle in radians of the direction (x, y), -π..π, as atan2 gives it; 0 at the origin. */
+export function arcTangent(y: number, x: number): number {
+  const [a, b] = [Math.abs(x), Math.abs(y)];
+  if (a === 0 && b === 0) return 0;
+  let angle = b <= a ? smallArcTangent(b / a) : HALF_PI_HIGH + HALF_PI_LOW - smallArcTangent(a / b);
+  if (x < 0) angle = 2 * (HALF_PI_HIGH + HALF_PI_LOW) - angle;
+  return y < 0 ? -angle : angle;
+}
+
+/** Cube root of x >= 0, by Newton's method. */
+export function cubeRoot(x: number): number {
+  if (x === 0) return 0;
+  let scaled = x;
+  let factor = 1;
+  while (scaled < 0.125) {
+    scaled *= 8;
+    factor /= 2;
+  }
+  while (scaled > 1) {
+    scaled /= 8;
+    factor *= 2;
+  }
+  let root = 0.35 + 0.68 * scaled;
+  for (let k = 0; k < 5; k++) root = (2 * root + scaled / (root * root)) / 3;
+  return root * factor;
+}

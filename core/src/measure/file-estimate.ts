@@ -1,6 +1,7 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import { createOutput, type OutputAsked, passesFor } from '../formats/outputs.ts';
-import { createPassChain, type PictureLookup } from '../job/chain.ts';
+import { createPassChain } from '../job/chain.ts';
+import type { PictureLookup } from '../job/values.ts';
 import { sheetPixels } from '../job/defaults.ts';
 import type { Job } from '../job/types.ts';
 
@@ -16,9 +17,11 @@ export function estimateFileSize(kernels: Kernels, job: Job, asked: OutputAsked,
   const small = width * height <= SMALL_SHEET;
   const rows = small ? height : Math.min(ROWS, height);
   const bands = small ? 1 : Math.min(BANDS, Math.max(1, Math.floor(height / rows)));
-  const chains = passesFor(job, asked).map((pass) => createPassChain({ kernels, job, pass, pictures }));
+  const chains = passesFor(job, asked).map((pass) =>
+    createPassChain({ kernels, job, pass, pictures, piecemeal: !small }),
+  );
   let bytes = 0;
-  const output = createOutput(job, asked, (piece) => {
+  const output = createOutput(kernels, job, asked, (piece) => {
     bytes += piece.length;
   });
   for (let k = 0; k < bands; k++) {

@@ -7,6 +7,7 @@ import type { Placement } from './placement.ts';
 import type { PictureSource } from './source.ts';
 
 const WEIGHTS: Record<FeedPart, readonly [number, number, number, number]> = {
+  colour: [...LUMINANCE_WEIGHTS, 0],
   lightness: [...LUMINANCE_WEIGHTS, 0],
   r: [32768, 0, 0, 0],
   g: [0, 32768, 0, 0],

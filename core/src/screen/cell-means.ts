@@ -49,15 +49,15 @@ export interface CellMeansOptions {
 }
 
 /**
- * One tone a cell: over any area, the mean tone of the lattice cell each pixel lies in, as codes
- * 65535 − tone. A cell cut by the sheet's edge takes the mean of what lies on the sheet.
+ * One tone a cell: over any area, the mean tone of the lattice cell each pixel lies in.
+ * A cell cut by the sheet's edge takes the mean of what lies on the sheet.
  * Sums are whole numbers, so the result does not depend on how the sheet is cut into areas.
  */
 export function createCellMeans(options: CellMeansOptions): (area: Area) => Uint16Array {
   const { kernels, positions: at, sheet } = options;
   const blocks = new Map<string, BlockSums>();
-  const du = 2 * at.gx;
-  const dv = 2 * at.gy;
+  const du = 2 * at.ux;
+  const dv = 2 * at.vx;
 
   function sumBlock(bx: number, by: number, step: number): BlockSums {
     const key = `${bx},${by},${step}`;
@@ -129,13 +129,13 @@ export function createCellMeans(options: CellMeansOptions): (area: Area) => Uint
       for (let bx = x0; bx <= x1; bx++) addBlock(box, sums, sumBlock(bx, by, area.step));
     }
     const means = kernels.scratch('cell-means', box.columns * box.rows * 2);
-    const codes = kernels.u16(means);
+    const tones = kernels.u16(means);
     for (let k = 0; k < box.columns * box.rows; k++) {
       const pixels = sums[2 * k + 1]!;
-      codes[k] = 65535 - (pixels > 0 ? options.finish(Math.round(sums[2 * k]! / pixels)) : 0);
+      tones[k] = pixels > 0 ? options.finish(Math.round(sums[2 * k]! / pixels)) : 0;
     }
     const rows = rowsOf(area);
-    const output = kernels.scratch('cell-codes', area.width * rows * 2);
+    const output = kernels.scratch('cell-spread', area.width * rows * 2);
     for (let k = 0; k < rows; k++) {
       const { u, v } = latticeOf(at, area.x, area.y + k * area.step);
       kernels.run.cellSpread(

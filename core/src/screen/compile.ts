@@ -1,8 +1,7 @@
 import { bezout, modulo } from '../math/integers.ts';
-import type { DotShape } from './dots/dot.ts';
 import { insideCell, latticePositions } from './positions.ts';
 import { rankKey, ranksOf } from './rank.ts';
-import type { Supercell } from './supercell.ts';
+import { areaOf, type Supercell } from './supercell.ts';
 import type { ThresholdTile } from './threshold-tile.ts';
 
 /** A tile with fewer pixels than this is compiled as a square of copies that share its steps out. */
@@ -10,22 +9,35 @@ const FEWEST_LEVELS = 2 ** 14;
 /** The same for a first look while a dial turns. */
 const FEWEST_DRAFT_LEVELS = 2 ** 12;
 
+/**
+ * What is ranked: a height -1..1 at each place of the lattice's parallelogram, 0 <= u, v < 1, u along
+ * its first vector. Where it is greatest, ink comes first.
+ */
+export type HeightMap = (u: number, v: number) => number;
+
+export interface CompileOptions {
+  /** Rank order, so that coverage equals tone; otherwise the heights themselves are the thresholds. */
+  readonly relevel?: boolean;
+  /** Quick and coarser, for a look while a dial turns. */
+  readonly draft?: boolean;
+}
+
 interface RowForm {
   readonly rows: number;
   readonly period: number;
   readonly shift: number;
 }
 
-/** The lattice of (X, −Y), (Y, X), y downwards, as rows of pixels with a shift from band to band. */
-function rowForm(X: number, Y: number): RowForm {
-  const { g, p, q } = bezout(X, Y);
-  const period = (X * X + Y * Y) / g;
-  // p·(Y, X) + q·(X, −Y)·(−1) has height pX + qY = g; its x is the shift.
-  return { rows: g, period, shift: modulo(p * Y - q * X, period) };
+/** The lattice of (x1, −y1), (x2, −y2), y downwards, as rows of pixels with a shift from band to band. */
+function rowForm({ x1, y1, x2, y2 }: Pick<Supercell, 'x1' | 'y1' | 'x2' | 'y2'>): RowForm {
+  const { g, p, q } = bezout(y1, y2);
+  const period = Math.abs(x1 * y2 - y1 * x2) / g;
+  // −p·(x1, −y1) − q·(x2, −y2) has height g, y downwards; its x is the shift.
+  return { rows: g, period, shift: modulo(-(p * x1 + q * x2), period) };
 }
 
 /** Order in which the copies of a tile take their extra pixel: Bayer 1973, built by recursion, n a power of 2. */
-function dispersedOrder(n: number): Uint32Array {
+export function dispersedOrder(n: number): Uint32Array {
   let size = 1;
   let order = new Uint32Array(1);
   while (size < n) {
@@ -45,41 +57,61 @@ function dispersedOrder(n: number): Uint32Array {
   return order;
 }
 
-/** Rank of every pixel of one repeat of the lattice, in row form. */
-function rankBase(cell: Supercell, form: RowForm, dot: DotShape): Uint32Array {
+/** A value for every pixel of one repeat of the lattice, in row form. */
+function overRepeat<T>(
+  cell: Supercell,
+  form: RowForm,
+  out: T,
+  put: (out: T, at: number, u: number, v: number, x: number, y: number) => void,
+): T {
   const at = latticePositions(cell);
-  const keys = new Uint32Array(form.rows * form.period);
   for (let y = 0; y < form.rows; y++) {
     for (let x = 0; x < form.period; x++) {
       const inside = insideCell(at, x, y);
-      keys[y * form.period + x] = rankKey(dot.spot(inside.x, inside.y), x, y);
+      put(out, y * form.period + x, inside.u, inside.v, x, y);
     }
   }
-  return ranksOf(keys);
+  return out;
 }
 
+/** The heights themselves as thresholds: 1 prints at any tone, -1 at solid only. */
+export const rawThreshold = (height: number): number =>
+  Math.min(65534, Math.max(0, Math.floor(((1 - height) / 2) * 65535)));
+
 /**
- * Compiles a dot shape on a supercell: every pixel of the repeat gets its own rank r of N and the
+ * Compiles heights on a supercell: every pixel of the repeat gets its own rank r of N and the
  * threshold floor((r + ½) / N · 65535), so that over a tile the coverage equals the tone.
  */
-export function compileTile(cell: Supercell, dot: DotShape, draft = false): ThresholdTile {
-  const base = rowForm(cell.X, cell.Y);
-  const baseRanks = rankBase(cell, base, dot);
+export function compileTile(cell: Supercell, height: HeightMap, options: CompileOptions = {}): ThresholdTile {
+  const { relevel = true, draft = false } = options;
+  const base = rowForm(cell);
+  const baseArea = base.rows * base.period;
+  if (!relevel) {
+    const data = overRepeat(cell, base, new Uint16Array(baseArea), (out, at, u, v) => {
+      out[at] = rawThreshold(height(u, v));
+    });
+    return { ...base, data, area: baseArea };
+  }
+  const keys = overRepeat(cell, base, new Uint32Array(baseArea), (out, at, u, v, x, y) => {
+    out[at] = rankKey(height(u, v), x, y);
+  });
+  const baseRanks = ranksOf(keys);
   let copies = 1;
-  while (baseRanks.length * copies * copies < (draft ? FEWEST_DRAFT_LEVELS : FEWEST_LEVELS)) copies *= 2;
+  while (baseArea * copies * copies < (draft ? FEWEST_DRAFT_LEVELS : FEWEST_LEVELS)) copies *= 2;
   const order = dispersedOrder(copies);
-  const { rows, period, shift } = rowForm(cell.X * copies, cell.Y * copies);
+  const { x1, y1, x2, y2 } = cell;
+  const { rows, period, shift } = rowForm({ x1: x1 * copies, y1: y1 * copies, x2: x2 * copies, y2: y2 * copies });
   const data = new Uint16Array(rows * period);
-  const area = baseRanks.length * copies * copies;
-  const norm = cell.X * cell.X + cell.Y * cell.Y;
+  const area = baseArea * copies * copies;
+  const norm = areaOf(cell);
   for (let y = 0; y < rows; y++) {
     const band = Math.floor(y / base.rows);
     for (let x = 0; x < period; x++) {
       const column = modulo(x - band * base.shift, base.period);
       const rank = baseRanks[(y - band * base.rows) * base.period + column]!;
-      // Which copy of the repeat this pixel lies in, along (X, −Y) and along (Y, X).
-      const a = modulo(Math.floor((x * cell.X - y * cell.Y) / norm), copies);
-      const b = modulo(Math.floor((x * cell.Y + y * cell.X) / norm), copies);
+      // Which copy of the repeat this pixel lies in, along each of its vectors.
+      const a = modulo(Math.floor((x * y2 + y * x2) / norm), copies);
+      const b = modulo(Math.floor((-x * y1 - y * x1) / norm), copies);
       const full = rank * copies * copies + order[b * copies + a]!;
       data[y * period + x] = Math.floor(((full + 0.5) / area) * 65535);
     }

@@ -1,5 +1,8 @@
 import type { Frequency } from '../job/types.ts';
 
+/** Grey steps of one cell: its pixels and bare stock (common practice). */
+export const greySteps = (ppi: number, lpi: number): number => Math.round((ppi / lpi) ** 2) + 1;
+
 /** Pixels from one row of cells to the next. `sheetPixels` is the sheet's width, for counts. */
 export function pitchOf(frequency: Frequency, ppi: number, sheetPixels: number): number {
   switch (frequency.per) {

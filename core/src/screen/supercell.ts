@@ -1,36 +1,57 @@
 import { cosine, sine } from '../math/exact.ts';
 
+/** Two vectors that span a lattice, in pixels, y upwards. */
+export interface Basis {
+  readonly ax: number;
+  readonly ay: number;
+  readonly bx: number;
+  readonly by: number;
+}
+
 /**
- * A square lattice of cells that repeats on whole pixels. Coordinates here have y upwards.
- * (X, Y) is the repeat in pixels; it spans i cells along the lattice and j across, so the cell
- * vector is (X + Y√−1) / (i + j√−1).
+ * A lattice of cells that repeats on whole pixels. Coordinates here have y upwards. The plane
+ * repeats on (x1, y1) and (x2, y2), whole pixels; the first spans i1 cells along the lattice's first
+ * vector and j1 along its second, the other i2 and j2.
  */
 export interface Supercell {
-  readonly X: number;
-  readonly Y: number;
-  readonly i: number;
-  readonly j: number;
+  readonly x1: number;
+  readonly y1: number;
+  readonly x2: number;
+  readonly y2: number;
+  readonly i1: number;
+  readonly j1: number;
+  readonly i2: number;
+  readonly j2: number;
 }
 
 /** Greatest repeat area in pixels that is looked at, unless one cell alone is larger. */
 const LARGEST_AREA = 2 ** 20;
 /** Relative error of the cell vector that is good enough to stop at: 0.03 % of length, 0.017° of turn. */
 const GOOD_ENOUGH = 3e-4;
+/** The same for lattices of two unlike vectors, where the errors of both come together. */
+const PAIR_ENOUGH = 1.5e-4;
 /** The same for a first look while a dial turns: 0.4 %, at most 256 × 256 pixels. */
 const DRAFT_ENOUGH = 4e-3;
 const DRAFT_AREA = 2 ** 16;
 /** Repeats up to this many pixels across are tried first; they suffice nearly always. */
 const FIRST_REACH = 256;
+const FAR_REACH = 1000;
 /** Largest pitch in pixels that can be compiled. */
 export const LARGEST_PITCH = 2000;
 /** Smallest pitch in pixels that makes a pattern at all. */
 export const SMALLEST_PITCH = 2;
 
+interface Multiple {
+  readonly i: number;
+  readonly j: number;
+  readonly size: number;
+}
+
 /** Multiples (i, j) of the cell vector, shortest first, each reach sorted only when it is needed. */
-function* shellsOf(reaches: readonly number[]): Generator<{ i: number; j: number; size: number }> {
+function* shellsOf(reaches: readonly number[]): Generator<Multiple> {
   let done = 0;
   for (const reach of reaches) {
-    const shell: { i: number; j: number; size: number }[] = [];
+    const shell: Multiple[] = [];
     for (let i = 1; i <= reach; i++) {
       for (let j = 0; j <= reach; j++) {
         const size = i * i + j * j;
@@ -43,6 +64,11 @@ function* shellsOf(reaches: readonly number[]): Generator<{ i: number; j: number
   }
 }
 
+function checkPitch(pitch: number): void {
+  if (pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH) return;
+  throw new RangeError(`A cell of ${pitch} pixels cannot be screened; it must be 2 to 2000 pixels wide.`);
+}
+
 /**
  * Finds the smallest whole-pixel repeat of a square lattice with the given pitch (pixels a cell)
  * and angle (degrees, counter-clockwise) whose cell vector is within 3e-4 of the wish, or the
@@ -52,9 +78,7 @@ function* shellsOf(reaches: readonly number[]): Generator<{ i: number; j: number
  * @throws RangeError when the pitch is outside 2 .. 2000 pixels
  */
 export function findSupercell(pitch: number, angle: number, draft = false): Supercell {
-  if (!(pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH)) {
-    throw new RangeError(`A cell of ${pitch} pixels cannot be screened; it must be 2 to 2000 pixels wide.`);
-  }
+  checkPitch(pitch);
   const turn = (angle * Math.PI) / 180;
   const cx = pitch * cosine(turn);
   const cy = pitch * sine(turn);
@@ -69,7 +93,7 @@ export function findSupercell(pitch: number, angle: number, draft = false): Supe
     const Y = Math.round(wy);
     const error = Math.sqrt(((X - wx) ** 2 + (Y - wy) ** 2) / size) / pitch;
     if (error < bestError && (X !== 0 || Y !== 0)) {
-      best = { X, Y, i, j };
+      best = { x1: X, y1: Y, x2: -Y, y2: X, i1: i, j1: j, i2: -j, j2: i };
       bestError = error;
       if (error <= goodEnough) break;
     }
@@ -77,11 +101,100 @@ export function findSupercell(pitch: number, angle: number, draft = false): Supe
   return best as Supercell;
 }
 
-/** What a supercell really makes: pitch in pixels and angle in degrees (0 <= angle < 360). */
-export function actualScreen(cell: Supercell): { pitch: number; angle: number } {
-  const norm = cell.i * cell.i + cell.j * cell.j;
-  const x = (cell.X * cell.i + cell.Y * cell.j) / norm;
-  const y = (cell.Y * cell.i - cell.X * cell.j) / norm;
-  const degrees = (Math.atan2(y, x) * 180) / Math.PI;
-  return { pitch: Math.sqrt(x * x + y * y), angle: (degrees + 360) % 360 };
+interface Candidate extends Multiple {
+  readonly x: number;
+  readonly y: number;
+  readonly error: number;
+  readonly length: number;
 }
+
+/** Whole-pixel vectors near multiples of a basis, the shortest first. */
+function candidatesOf({ ax, ay, bx, by }: Basis, longest: number): Candidate[] {
+  const shorter = Math.min(Math.sqrt(ax * ax + ay * ay), Math.sqrt(bx * bx + by * by));
+  // In a skewed basis a short vector may need more steps; three times as many are ample for those used here.
+  const reach = Math.ceil((3 * longest) / shorter);
+  const found: Candidate[] = [];
+  for (let j = -reach; j <= reach; j++) {
+    for (let i = j > 0 ? -reach : 0; i <= reach; i++) {
+      if (i === 0 && j === 0) continue;
+      const wx = i * ax + j * bx;
+      const wy = i * ay + j * by;
+      const length = Math.sqrt(wx * wx + wy * wy);
+      if (length > longest) continue;
+      const x = Math.round(wx);
+      const y = Math.round(wy);
+      if (x === 0 && y === 0) continue;
+      found.push({ i, j, size: 0, x, y, length, error: Math.sqrt((x - wx) ** 2 + (y - wy) ** 2) / length });
+    }
+  }
+  return found.sort((p, q) => p.length - q.length || p.i - q.i || p.j - q.j);
+}
+
+/** The first candidate that is near enough, or the nearest of all. */
+function nearest(candidates: readonly Candidate[], enough: number): Candidate {
+  return candidates.find((c) => c.error <= enough) ?? candidates.reduce((best, c) => (c.error < best.error ? c : best));
+}
+
+/** Two short whole-pixel vectors far from parallel, looked for near at hand first. */
+function pairOf(basis: Basis, reaches: readonly number[], least: number, enough: number): [Candidate, Candidate] {
+  let pair: [Candidate, Candidate] | null = null;
+  for (const reach of reaches) {
+    const candidates = candidatesOf(basis, Math.max(reach, least));
+    const first = nearest(candidates, enough);
+    const apart = candidates.filter((q) => {
+      const cross = Math.abs(first.x * q.y - first.y * q.x);
+      return cross > 0.5 * Math.sqrt((first.x ** 2 + first.y ** 2) * (q.x ** 2 + q.y ** 2));
+    });
+    pair = [first, nearest(apart, enough)];
+    if (pair.every((v) => v.error <= enough)) break;
+  }
+  return pair!;
+}
+
+/**
+ * The same for any lattice: two short whole-pixel vectors, far from parallel, each within 1.5e-4 of
+ * a multiple of the basis where one is found. The basis is given before it is turned.
+ * @throws RangeError when a vector is outside 2 .. 2000 pixels
+ */
+export function findSupercellOf(basis: Basis, angle: number, draft = false): Supercell {
+  checkPitch(Math.sqrt(basis.ax * basis.ax + basis.ay * basis.ay));
+  const turn = (angle * Math.PI) / 180;
+  const c = cosine(turn);
+  const s = sine(turn);
+  const turned: Basis = {
+    ax: basis.ax * c - basis.ay * s,
+    ay: basis.ax * s + basis.ay * c,
+    bx: basis.bx * c - basis.by * s,
+    by: basis.bx * s + basis.by * c,
+  };
+  const longer = Math.max(
+    Math.sqrt(turned.ax * turned.ax + turned.ay * turned.ay),
+    Math.sqrt(turned.bx * turned.bx + turned.by * turned.by),
+  );
+  const enough = draft ? DRAFT_ENOUGH : PAIR_ENOUGH;
+  const [first, second] = pairOf(turned, [FIRST_REACH, draft ? FIRST_REACH : FAR_REACH], 2.1 * longer, enough);
+  const upright = first.x * second.y - first.y * second.x > 0;
+  const [p, q] = upright ? [first, second] : [second, first];
+  return { x1: p.x, y1: p.y, x2: q.x, y2: q.y, i1: p.i, j1: p.j, i2: q.i, j2: q.j };
+}
+
+/** The lattice vectors that a supercell really makes, in pixels, y upwards. */
+export function actualBasis(cell: Supercell): Basis {
+  const det = cell.i1 * cell.j2 - cell.i2 * cell.j1;
+  return {
+    ax: (cell.j2 * cell.x1 - cell.j1 * cell.x2) / det,
+    ay: (cell.j2 * cell.y1 - cell.j1 * cell.y2) / det,
+    bx: (cell.i1 * cell.x2 - cell.i2 * cell.x1) / det,
+    by: (cell.i1 * cell.y2 - cell.i2 * cell.y1) / det,
+  };
+}
+
+/** What a supercell really makes: pitch in pixels and angle in degrees (0 <= angle < 360) of its first vector. */
+export function actualScreen(cell: Supercell): { pitch: number; angle: number } {
+  const { ax, ay } = actualBasis(cell);
+  const degrees = (Math.atan2(ay, ax) * 180) / Math.PI;
+  return { pitch: Math.sqrt(ax * ax + ay * ay), angle: (degrees + 360) % 360 };
+}
+
+/** Pixels before the plane repeats. */
+export const areaOf = (cell: Supercell): number => Math.abs(cell.x1 * cell.y2 - cell.y1 * cell.x2);

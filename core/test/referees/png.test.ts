@@ -16,6 +16,7 @@ import {
 } from '../../src/index.ts';
 import { greyPicture, pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
+import { screenOf } from '../screens.ts';
 
 let folder: string;
 beforeAll(() => {
@@ -27,7 +28,7 @@ const source = greyPicture(333, 200, (x, y) => 255 * Math.abs(Math.sin(x / 60 + 
 
 function write(job: Job, asked: OutputAsked): { file: string; plates: Bitmap[] } {
   const pieces: Uint8Array[] = [];
-  const writer = createOutput(job, asked, (p) => pieces.push(p.slice()));
+  const writer = createOutput(kernels, job, asked, (p) => pieces.push(p.slice()));
   const stacked: number[][] = [];
   const passes = passesFor(job, asked);
   for (const band of printBands(kernels, job, passes, () => source)) {
@@ -100,6 +101,37 @@ describe('PNG files, read by libraries that we did not write', () => {
         }
       }
     }
+  });
+
+  test.each([2, 6, 9, 16])('a plate of grains of %d pixels, whose rows repeat, is read back whole', (size) => {
+    const wide = greyPicture(1500, 1200, (x, y) => 255 * Math.abs(Math.sin(x / 160 + y / 230)));
+    const job = pixelJob(1500, 1200, wide, { screen: screenOf('grain', { method: 'stucki', size }) });
+    const pieces: Uint8Array[] = [];
+    const writer = createOutput(kernels, job, { kind: 'plate', pass: 'p' }, (p) => pieces.push(p.slice()));
+    for (const band of printBands(kernels, job, job.passes, () => wide)) writer.band(band);
+    writer.end();
+    const file = join(folder, `grain-${size}.png`);
+    writeFileSync(file, Buffer.concat(pieces));
+    execFileSync('pngcheck', ['-q', file]);
+    const { rgb } = read(file);
+    let mixed = 0;
+    for (let k = 0; k < 1500 * 1200; k++) {
+      const [x, y] = [k % 1500, Math.floor(k / 1500)];
+      if (rgb[3 * k] !== rgb[3 * ((y - (y % size)) * 1500 + x - (x % size))]) mixed++;
+    }
+    expect(mixed).toBe(0);
+  });
+
+  test('levels are greys, a palette is its colours', () => {
+    const palette = ['#102030', '#c0a080', '#ffffff'];
+    const levels = pixelJob(333, 200, source, { screen: screenOf('grain', { prints: 'levels', levels: 5 }) });
+    const colours = pixelJob(333, 200, source, { screen: screenOf('grain', { prints: 'palette', palette }) });
+    const found = (job: Job) => {
+      const { rgb } = read(write(job, { kind: 'plate', pass: 'p' }).file);
+      return new Set(Array.from({ length: 333 * 200 }, (_, k) => rgb.subarray(3 * k, 3 * k + 3).toString('hex')));
+    };
+    expect(found(levels)).toEqual(new Set([0, 64, 127, 191, 255].map((v) => Buffer.from([v, v, v]).toString('hex'))));
+    expect(found(colours)).toEqual(new Set(palette.map((hex) => hex.slice(1))));
   });
 
   test('a sheet without any pass is bare stock', () => {

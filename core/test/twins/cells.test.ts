@@ -40,7 +40,7 @@ test('sums of tones in lattice cells and the means spread back, beside the plain
         kernels.u16(input).set(tones);
         kernels.f64(output).fill(0, 0, sums.length);
         const { u, v } = latticeOf(at, x0, y);
-        const step = [u, v, 2 * at.gx, 2 * at.gy, at.unit, c0, r0, columns] as const;
+        const step = [u, v, 2 * at.ux, 2 * at.vx, at.unit, c0, r0, columns] as const;
         kernels.run.cellSums(input.ptr, width, ...step, output.ptr);
         const got = kernels.f64(output);
         if (!sums.every((sum, k) => sum === got[k])) return false;

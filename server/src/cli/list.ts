@@ -1,8 +1,10 @@
-import { DOT_SHAPES, LATTICES } from '@chromatype/core';
+import { DOT_SHAPES, GRAIN_METHODS, LATTICES, LINE_KINDS } from '@chromatype/core';
 import { UsageError } from './usage-error.ts';
 
 const NAMES: Record<string, () => readonly string[]> = {
   dots: () => DOT_SHAPES.map((d) => d.name),
+  lines: () => LINE_KINDS.map((l) => l.name),
+  grain: () => GRAIN_METHODS.map((g) => g.name),
   lattices: () => LATTICES.map((l) => l.name),
   formats: () => ['png'],
 };

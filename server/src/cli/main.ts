@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-import { JobError } from '@chromatype/core';
+import { JobError, PaletteError } from '@chromatype/core';
 import { PictureError } from '../pictures/picture-error.ts';
 import * as list from './list.ts';
 import * as measure from './measure.ts';
@@ -14,7 +14,8 @@ const COMMANDS: Record<string, { readonly help: string; run(args: readonly strin
 
 /** The sentence for an error the user can put right; null for one they cannot. */
 function sentenceOf(error: unknown): string | null {
-  if (error instanceof UsageError || error instanceof JobError || error instanceof PictureError) return error.message;
+  if ([UsageError, JobError, PictureError, PaletteError].some((kind) => error instanceof kind))
+    return (error as Error).message;
   const { code, path, message } = error as NodeJS.ErrnoException;
   if (code === 'ENOENT') return `There is no file ${path}.`;
   if (code === 'EACCES' || code === 'EISDIR' || code === 'ENOTDIR') return `${path} cannot be opened.`;

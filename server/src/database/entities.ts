@@ -1,5 +1,6 @@
 import { JobEntity } from '../jobs/job.entity.ts';
 import { PictureEntity } from '../pictures/picture.entity.ts';
 import { RunEntity } from '../runs/run.entity.ts';
+import { TileEntity } from '../tiles/tile.entity.ts';
 
-export const ENTITIES = [JobEntity, PictureEntity, RunEntity];
+export const ENTITIES = [JobEntity, PictureEntity, RunEntity, TileEntity];

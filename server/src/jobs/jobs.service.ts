@@ -17,7 +17,8 @@ export class JobsService {
   async get(id: string): Promise<JobEntity> {
     const job = await this.jobs.findOneBy({ id, removedAt: IsNull() });
     if (!job) throw new NotFoundException({ message: 'There is no such job; it may have been removed.' });
-    return job;
+    // An older document is brought forward when it is read; the next save keeps it so.
+    return { ...job, document: readJob(job.document) as JobEntity['document'] };
   }
 
   async create(document: unknown, demo = false): Promise<JobEntity> {

@@ -29,7 +29,7 @@ export function writeOutput({ kernels, job, asked, pictures, file, progress }: W
   let bytes = 0;
   const handle = openSync(partial, 'w');
   try {
-    const writer = createOutput(job, asked, (piece) => {
+    const writer = createOutput(kernels, job, asked, (piece) => {
       for (let at = 0; at < piece.length; ) at += writeSync(handle, piece, at);
       bytes += piece.length;
     });

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Job, type OutputAsked, sheetPixels } from '@chromatype/core';
+import { type Job, type OutputAsked, readJob, sheetPixels } from '@chromatype/core';
 import {
   BadRequestException,
   Inject,
@@ -194,7 +194,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     try {
       const bytes = await this.threads.output(
         {
-          job: run.document,
+          job: readJob(run.document),
           asked: run.asked,
           pictures: await this.pictures.filesOf(run.document),
           file: this.fileOf(run.id),

@@ -5,7 +5,6 @@ export interface StoredPicture {
   readonly name: string;
   readonly width: number;
   readonly height: number;
-  readonly channels: 1 | 4;
 }
 
 export const MOST_BYTES = 100e6;

@@ -1,6 +1,6 @@
-import { useEffect, useState } from 'react';
-import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
-import { closeJob, openJob } from '../document/autosave.ts';
+import { useEffect } from 'react';
+import { useLocation, useParams, useSearchParams } from 'react-router';
+import { JobGate } from '../document/JobGate.tsx';
 import { useOpenJob } from '../document/store.ts';
 import { offerPlateDigest } from '../engine/plate-digest.ts';
 import { loadPicture } from '../engine/pictures.ts';
@@ -62,7 +62,7 @@ function OpenBench({ id }: { readonly id: string }) {
           {pass ? <Chain job={job} pass={pass} /> : <SheetStation job={job} />}
         </div>
         <div className="relative grid min-h-0 min-w-0 [contain:strict]">
-          <SheetView job={job} />
+          <SheetView job={job} pass={pass} />
           <ConflictBar />
           {pathname.endsWith('/output') && <OutputPanel id={id} job={job} pass={pass} back={`/jobs/${id}${search}`} />}
           {over && (
@@ -78,39 +78,17 @@ function OpenBench({ id }: { readonly id: string }) {
   );
 }
 
+function resetView(): void {
+  useView.setState({ fitted: true });
+  fitSheet();
+}
+
 /** The main view: chain, sheet, ramp and colour bar of one job. */
 export function Bench() {
   const { id = '' } = useParams();
-  const navigate = useNavigate();
-  const opened = useOpenJob((s) => s.id === id && s.job !== null);
-  const title = useOpenJob((s) => s.job?.title);
-  const [problem, setProblem] = useState<string | null>(null);
-
-  useEffect(() => {
-    setProblem(null);
-    openJob(id).catch((error: unknown) => setProblem(error instanceof Error ? error.message : String(error)));
-    return () => {
-      closeJob();
-      useView.setState({ fitted: true });
-      fitSheet();
-    };
-  }, [id]);
-  useEffect(() => {
-    document.title = title ? `${title} · Chromatype` : 'Chromatype';
-  }, [title]);
-
-  if (problem) {
-    return (
-      <div className="grid h-full place-items-center">
-        <p role="alert">
-          {problem}{' '}
-          <button type="button" className="underline" onClick={() => navigate('/')}>
-            To the Shelf
-          </button>
-        </p>
-      </div>
-    );
-  }
-  if (!opened) return <p className="grid h-full place-items-center text-muted">Opening the job …</p>;
-  return <OpenBench id={id} />;
+  return (
+    <JobGate id={id} onLeave={resetView}>
+      <OpenBench id={id} />
+    </JobGate>
+  );
 }

@@ -2,6 +2,7 @@ import { toast } from 'sonner';
 import { type StoredPicture, uploadPicture } from '../api/pictures.ts';
 import { addPicture, newId } from '../document/edits.ts';
 import { edit, useOpenJob } from '../document/store.ts';
+import { PICTURE_FILES } from '../ui/files.ts';
 
 /** Sends a file to the server with its progress and a way to cancel; null when it was refused, which has been said. */
 export async function sendPicture(file: File): Promise<StoredPicture | null> {
@@ -41,7 +42,7 @@ export function choosePictureFile(passId: string | null): void {
   const input = document.createElement('input');
   input.type = 'file';
   input.multiple = true;
-  input.accept = 'image/png,image/jpeg,image/webp,image/tiff,image/gif,image/avif,image/svg+xml,.tif,.tiff,.svg';
+  input.accept = PICTURE_FILES;
   input.onchange = () => void addFiles([...(input.files ?? [])], passId);
   input.click();
 }

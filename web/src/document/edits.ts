@@ -1,5 +1,6 @@
 import {
   createPass,
+  type FamilyName,
   type Feed,
   type Ink,
   type Job,
@@ -83,25 +84,34 @@ export const movePass =
     return { ...job, passes: job.passes.toSpliced(from, 1).toSpliced(to, 0, job.passes[from]!) };
   };
 
+/** The job with a stored picture in it, and the name it goes by there. */
+function withPicture(job: Job, id: string, stored: StoredPicture): { readonly job: Job; readonly picture: Picture } {
+  const known = job.pictures.find((p) => p.hash === stored.hash);
+  if (known) return { job, picture: known };
+  const { hash, width, height } = stored;
+  const picture = { id, name: stored.name || 'Pasted picture', hash, width, height };
+  return { job: { ...job, pictures: [...job.pictures, picture] }, picture };
+}
+
 /** Adds a picture; the chosen pass takes it, and so does every pass that has none. */
 export const addPicture =
   (id: string, stored: StoredPicture, passId: string | null): Edit =>
-  (job) => {
-    const known = job.pictures.find((p) => p.hash === stored.hash);
-    const picture: Picture = known ?? {
-      id,
-      name: stored.name || 'Pasted picture',
-      hash: stored.hash,
-      width: stored.width,
-      height: stored.height,
-    };
+  (before) => {
+    const { job, picture } = withPicture(before, id, stored);
     return {
       ...job,
-      pictures: known ? job.pictures : [...job.pictures, picture],
       passes: job.passes.map((p) =>
         p.id === passId || p.feed.picture === null ? { ...p, feed: { ...p.feed, picture: picture.id } } : p,
       ),
     };
+  };
+
+/** Adds a picture as the tile of a pass; what the passes print stays. */
+export const setTile =
+  (passId: string, id: string, stored: StoredPicture): Edit =>
+  (before) => {
+    const { job, picture } = withPicture(before, id, stored);
+    return setFamilySettings(passId, 'tile', { picture: picture.id })(job);
   };
 
 /** Gives the sheet a picture's proportions and keeps its width. */
@@ -111,3 +121,10 @@ export const sheetLikePicture =
     ...job,
     sheet: { ...job.sheet, height: Number(((job.sheet.width * picture.height) / picture.width).toFixed(2)) },
   });
+
+/** Changes settings of one family of screens; the others keep theirs. */
+export const setFamilySettings = <F extends FamilyName>(id: string, family: F, part: Partial<Screen[F]>): Edit =>
+  editPass(id, (p) => ({ ...p, screen: { ...p.screen, [family]: { ...p.screen[family], ...part } } }));
+
+/** Another family of screens: frequency, angle and the like stay, and so does what each family was set to. */
+export const setFamily = (id: string, family: FamilyName): Edit => setScreen(id, { family });

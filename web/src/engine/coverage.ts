@@ -1,13 +1,15 @@
 import { type Job, type Pass, sheetPixels } from '@chromatype/core';
 import { useOpenJob } from '../document/store.ts';
 import { enginePool } from './pool.ts';
+import { sheetIsBusy } from './preview.ts';
 import { BLOCK_HEIGHT } from './sheet-engine.ts';
 
 const LOOK_AGAIN = 120;
 
-/** Waits until nothing is being dragged: the sheet comes first. */
+/** Waits until nothing is being dragged and the sheet has settled: it comes first. */
 async function handAtRest(): Promise<void> {
-  while (useOpenJob.getState().dragging) await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN));
+  while (useOpenJob.getState().dragging || sheetIsBusy())
+    await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN));
 }
 
 /**

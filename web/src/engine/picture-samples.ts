@@ -35,12 +35,10 @@ function feedBytes(engine: SheetEngine, job: Job, pass: Pass, reduced: PictureSo
     width: picture.width * at.scale * mm,
   };
   const small: Job = { ...job, sheet, pictures: [{ ...picture, width: reduced.width, height: reduced.height }] };
-  // The screen is left as it is on the real sheet: only the light is asked for.
-  const screen = { ...pass.screen, frequency: { per: 'px', value: 8 } as const };
   return {
     width,
     height,
-    bytes: engine.lightOf(small, { ...pass, feed, screen }, reduced, { x: 0, y: 0, width, height, step: 1 }),
+    bytes: engine.lightOf(small, { ...pass, feed }, reduced, { x: 0, y: 0, width, height, step: 1 }),
   };
 }
 

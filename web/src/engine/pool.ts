@@ -11,7 +11,14 @@ const start = (): EngineWorker =>
 export interface Pool {
   readonly printers: readonly EngineWorker[];
   readonly sampler: EngineWorker;
+  /** Makes whole plates in the background, for as long as they take. */
+  readonly maker: EngineWorker;
+  /** Helps with plates that two threads can make together. */
+  readonly helper: EngineWorker;
+  /** Every worker there is. */
+  readonly all: readonly EngineWorker[];
   addPicture(picture: PictureBuffer): Promise<void>;
+  dropPicture(hash: string): Promise<void>;
 }
 
 let pool: Pool | null = null;
@@ -21,11 +28,20 @@ export function enginePool(): Pool {
   if (!pool) {
     const printers = Array.from({ length: Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2)) }, start);
     const sampler = start();
+    const maker = start();
+    const helper = start();
+    const all = [...printers, sampler, maker, helper];
     pool = {
       printers,
       sampler,
+      maker,
+      helper,
+      all,
       async addPicture(picture) {
-        await Promise.all([...printers, sampler].map((worker) => worker.addPicture(picture)));
+        await Promise.all(all.map((worker) => worker.addPicture(picture)));
+      },
+      async dropPicture(hash) {
+        await Promise.all(all.map((worker) => worker.dropPicture(hash)));
       },
     };
   }

@@ -25,6 +25,12 @@ interface Batch extends Request {
   readonly waiting: (() => void)[];
 }
 
+/** Previews that are not settled yet. */
+const unsettled = new Set<HTMLCanvasElement>();
+
+/** Whether a sheet in sight is still being printed. */
+export const sheetIsBusy = (): boolean => unsettled.size > 0;
+
 /** Draws the print into a canvas by way of the workers. The surround is left transparent. */
 export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage | 'working') => void): Preview {
   const context = canvas.getContext('2d', { willReadFrequently: true })!;
@@ -147,6 +153,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     for (const draw of done.waiting) draw();
     const now = performance.now();
     performance.measure(`preview ${done.stage}`, { start: done.asked, end: now });
+    if (done.stage === 'settled' && !next) unsettled.delete(canvas);
     if (done.stage === 'first') coarse = nextCoarse(coarse, now - done.begun);
     onStage(done.stage);
     if (next) {
@@ -185,6 +192,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
         stage: dragging ? 'first' : 'settled',
       };
       onStage('working');
+      unsettled.add(canvas);
       // A first picture under way is finished, so that a fast hand still sees it; settling gives way at once.
       if (batch && batch.stage === 'first' && dragging && sameView(batch.view, view)) {
         next = request;
@@ -195,6 +203,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
     },
     close() {
       clearTimeout(settle);
+      unsettled.delete(canvas);
       batch = null;
       next = null;
     },

@@ -2,6 +2,7 @@ import {
   composeExact,
   createDisplayMeans,
   createPassChain,
+  grainPixels,
   type Frequency,
   type Job,
   memorySource,
@@ -17,11 +18,23 @@ export interface Sample {
   readonly width: number;
   readonly height: number;
   readonly rgba: Uint8ClampedArray<ArrayBuffer>;
+  /** Milliseconds that it took to make, where that was measured. */
+  readonly took?: number;
 }
 
 /** The pitch of a pass's screen in sheet pixels. */
 export const pitchPixels = (job: Job, pass: Pass): number =>
   pitchOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
+
+/** Grains to what samples take for one cell. */
+const GRAINS = 5;
+
+/** Width in sheet pixels of what repeats to the eye: a cell, a tile, or a few grains. */
+export function cellPixels(job: Job, pass: Pass): number {
+  const { family, grain, tile } = pass.screen;
+  if (family === 'grain') return GRAINS * grainPixels(grain, job.sheet.ppi);
+  return pitchPixels(job, pass) * (family === 'tile' ? tile.scale : 1);
+}
 
 const px = (value: number): Frequency => ({ per: 'px', value });
 
@@ -38,7 +51,7 @@ function sampleJob(job: Job, pass: Pass, width: number, height: number, pitch: n
     job: {
       ...job,
       sheet: { ...job.sheet, width: mm(width), height: mm(height) },
-      pictures: [{ id: 'sample', name: 'sample', hash: 'sample', width, height }],
+      pictures: [{ id: 'sample', name: 'sample', hash: 'sample', width, height }, ...job.pictures],
       passes: [sample],
     },
   };
@@ -60,7 +73,8 @@ function platesOf({ engine, job, pass, source, draft }: Printed) {
     kernels: engine.kernels,
     job,
     pass,
-    pictures: () => source,
+    pictures: (hash) => (hash === 'sample' ? source : engine.lookup(hash)),
+    piecemeal: draft,
     compiled: engine.compiled(job, pass, draft),
   });
   const plate = chain.plate(area);
@@ -114,7 +128,7 @@ export interface ScreenAsked extends SampleAsked {
 /** A pass's ramp: the picture's darkness from 0 at the top to 1 at the bottom, through its tone and screen. */
 export function rampSample(engine: SheetEngine, { job, pass, width, height, draft }: SampleAsked): Sample {
   const pitch = pitchPixels(job, pass);
-  const scale = reduction(pitch, 9);
+  const scale = reduction(cellPixels(job, pass), 9);
   const [w, h] = [Math.ceil(width / scale), Math.ceil(height / scale)];
   const bytes = new Uint8Array(w * h);
   for (let y = 0; y < h; y++) bytes.fill(Math.round(255 - (255 * (y + 0.5)) / h), y * w, (y + 1) * w);
@@ -126,7 +140,8 @@ export function rampSample(engine: SheetEngine, { job, pass, width, height, draf
 export function screenSample(engine: SheetEngine, asked: ScreenAsked): Sample {
   const { job, pass, draft } = asked;
   const pitch = asked.pitch ?? pitchPixels(job, pass);
-  const scale = reduction(pitch, asked.largestCell);
+  const cell = asked.pitch === undefined || pass.screen.family === 'grain' ? cellPixels(job, pass) : asked.pitch;
+  const scale = reduction(cell, asked.largestCell);
   const [w, h] = [Math.ceil(asked.width / scale), Math.ceil(asked.height / scale)];
   const neutral: Pass = { ...pass, tone: { lights: 0, middle: 1, darks: 1, meaning: 'even' } };
   const sample = sampleJob(job, neutral, w, h, pitch);

@@ -1,22 +1,26 @@
 import {
   type Area,
-  type Bitmap,
   byteOfLight,
   type CompiledScreen,
-  compileScreen,
+  compilePass,
+  cutPlate,
   composeExact,
-  countInk,
+  everyRowOf,
   createDisplayMeans,
   createKernels,
   createPassChain,
   createToneTables,
+  inkOfPlate,
+  inkShares,
   type Job,
   lightKey,
   type LightRows,
   memorySource,
   type Pass,
   type PassChain,
+  passReader,
   type PictureSource,
+  type Plate,
   plateKey,
   printingPasses,
   rowsOf,
@@ -26,6 +30,7 @@ import {
   type ToneTables,
 } from '@chromatype/core';
 import { ByteCache } from './byte-cache.ts';
+import { needsWhole } from './needs-whole.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { type View, visibleSheet } from './view.ts';
 
@@ -34,6 +39,7 @@ export const BLOCK_WIDTH = 512;
 export const BLOCK_HEIGHT = 256;
 const LIGHT_BYTES = 160e6;
 const PLATE_BYTES = 64e6;
+const WHOLE_BYTES = 400e6;
 const CHAINS = 24;
 const MOST_NAMES = 5000;
 
@@ -62,8 +68,10 @@ export class SheetEngine {
   readonly kernels = createKernels();
   private readonly pictures = new Map<string, PictureSource>();
   private readonly lights = new ByteCache<LightRows>(LIGHT_BYTES, (rows) => rows.data.byteLength);
-  private readonly plates = new ByteCache<Bitmap>(PLATE_BYTES, (plate) => plate.data.byteLength);
-  private readonly screens = new ByteCache<CompiledScreen>(48e6, ({ tile }) => tile.data.byteLength);
+  private readonly plates = new ByteCache<Plate>(PLATE_BYTES, (plate) => plate.data.byteLength);
+  private readonly screens = new ByteCache<CompiledScreen>(96e6, sizeOfScreen);
+  /** Plates that were made as a whole elsewhere, of methods that go from the top downwards. */
+  private readonly wholes = new ByteCache<Plate>(WHOLE_BYTES, (plate) => plate.data.byteLength);
   private readonly tables = new ByteCache<ToneTables>(CHAINS, () => 1);
   private readonly names = new Map<string, number>();
   private lastName = 0;
@@ -77,11 +85,18 @@ export class SheetEngine {
     this.pictures.set(hash, memorySource(width, height, channels, new Uint8Array(buffer)));
   }
 
+  dropPicture(hash: string): void {
+    this.pictures.delete(hash);
+  }
+
   readonly lookup = (hash: string): PictureSource | null => this.pictures.get(hash) ?? null;
 
   compiled(job: Job, pass: Pass, draft: boolean): CompiledScreen {
-    return this.screens.take(`${draft}${screenKey(job.sheet, pass.screen)}`, () =>
-      compileScreen(job.sheet, pass.screen, draft),
+    // What stands in for a tile that is still on its way is not remembered.
+    const tile = pass.screen.family === 'tile' && job.pictures.find((p) => p.id === pass.screen.tile.picture);
+    if (tile && !this.pictures.has(tile.hash)) return compilePass(job, pass, this.lookup, draft);
+    return this.screens.take(`${draft}${screenKey(job, pass.screen)}`, () =>
+      compilePass(job, pass, this.lookup, draft),
     );
   }
 
@@ -103,6 +118,7 @@ export class SheetEngine {
         compiled: this.compiled(job, pass, draft),
         tables: this.tables.take(toneKey(pass), () => createToneTables(pass)),
         light: (area, read) => this.light(key, area, read),
+        piecemeal: true,
       });
     });
   }
@@ -116,20 +132,30 @@ export class SheetEngine {
     return this.lastName;
   }
 
+  /** Takes a plate that was made as a whole. */
+  addWhole(key: string, plate: Plate): void {
+    this.wholes.set(key, plate);
+  }
+
   /** Gives the plates of a job's printing passes over any block of the sheet. */
-  private platesOf(job: Job, draft: boolean): (area: Area) => Bitmap[] {
+  private platesOf(job: Job, draft: boolean): (area: Area) => Plate[] {
     const passes = printingPasses(job).map((pass) => {
       const key = plateKey(job, pass);
-      return { pass, settled: this.short(key), name: draft ? this.short(`draft ${key}`) : this.short(key) };
+      const whole = this.wholes.get(key) ?? null;
+      // A method that goes downwards is shown piecemeal until its plate is there.
+      const piecemeal = needsWhole(pass) && !whole;
+      const name = draft || piecemeal ? this.short(`draft ${key}`) : this.short(key);
+      return { pass, whole, settled: this.short(key), name };
     });
     return (area) =>
-      passes.map(({ pass, name, settled }) =>
-        this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => {
+      passes.map(({ pass, whole, name, settled }) => {
+        if (whole) return cutPlate(whole, area.x, area.y, area.width, area.height, area.step);
+        return this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => {
           // Of a plate that is there already a first look takes its rows.
-          const whole = draft ? this.plates.get(`${settled} ${area.x} ${area.y} 1`) : undefined;
-          return whole ? rowsOfPlate(whole, area) : this.chain(job, pass, draft).plate(area);
-        }),
-      );
+          const known = draft ? this.plates.get(`${settled} ${area.x} ${area.y} 1`) : undefined;
+          return known ? everyRowOf(known, area.step) : this.chain(job, pass, draft).plate(area);
+        });
+      });
   }
 
   /** Blocks of the sheet that lie under a slab. */
@@ -168,34 +194,36 @@ export class SheetEngine {
 
   /** What leaves the Picture station over an area, as sRGB bytes of grey, read from a given picture. */
   lightOf(job: Job, pass: Pass, source: PictureSource, area: Area): Uint8Array {
-    const chain = createPassChain({
-      kernels: this.kernels,
-      job,
-      pass,
-      pictures: () => source,
-      compiled: this.compiled(job, pass, false),
-    });
-    const { depth, data } = chain.light(area);
-    chain.release();
+    const { depth, data } = passReader(this.kernels, job, pass, () => source, pass.feed.part)(area);
     return depth === 8 ? (data as Uint8Array) : Uint8Array.from(data, (code) => byteOfLight(code / 65535));
   }
 
-  /** Pixels that a pass inks in one row of blocks. Nothing of it is remembered. */
+  /** How much ink a pass prints in one row of blocks, in whole pixels. Nothing of it is remembered. */
   inkOfRow(job: Job, pass: Pass, blockRow: number): number {
     const { width, height } = sheetPixels(job.sheet);
     const y = blockRow * BLOCK_HEIGHT;
     const area = { x: 0, y, width, height: Math.min(BLOCK_HEIGHT, height - y), step: 1 };
+    const shares = inkShares(pass);
+    const whole = this.wholes.get(plateKey(job, pass));
+    if (whole) return inkOfPlate(cutPlate(whole, 0, y, width, area.height, 1), shares);
     const chain = createPassChain({
       kernels: this.kernels,
       job,
       pass,
       pictures: this.lookup,
       compiled: this.compiled(job, pass, false),
+      piecemeal: true,
     });
-    const ink = countInk(chain.plate(area).data);
+    const ink = inkOfPlate(chain.plate(area), shares);
     chain.release();
     return ink;
   }
+}
+
+/** Bytes a compiled screen holds, nearly. */
+function sizeOfScreen(screen: CompiledScreen): number {
+  if (screen.kind === 'tile') return screen.tile.data.byteLength;
+  return screen.kind === 'field' ? 24e6 : 1000;
 }
 
 const cornerOf = (at: number, side: number): number => Math.floor(at / side) * side;
@@ -209,16 +237,4 @@ function everyRow(whole: LightRows, area: Area): LightRows {
     data.set(whole.data.subarray(from, from + area.width), k * area.width);
   }
   return { depth: whole.depth, width: area.width, rows, data };
-}
-
-/** Every step-th row of a plate over an area. */
-function rowsOfPlate(whole: Bitmap, area: Area): Bitmap {
-  const height = rowsOf(area);
-  const { width, stride } = whole;
-  const data = new Uint8Array(stride * height);
-  for (let k = 0; k < height; k++) {
-    const from = k * area.step * stride;
-    data.set(whole.data.subarray(from, from + stride), k * stride);
-  }
-  return { width, height, stride, data };
 }

@@ -1,12 +1,29 @@
-import { type Job, packRows, type Pass, type PictureSource, sheetPixels } from '@chromatype/core';
+import {
+  finishTile,
+  type Job,
+  packRows,
+  paletteOfPicture,
+  type Pass,
+  type PictureSource,
+  readTile,
+  seamStrength,
+  type SharedFloyd,
+  sharePlate,
+  sheetPixels,
+  type TileSettings,
+} from '@chromatype/core';
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { mostInk, type PictureSample, pictureSample } from './picture-samples.ts';
 import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample } from './samples.ts';
+import { makeWhole } from './make-whole.ts';
+import { type SharedPlate, plateOfShared } from './shared-plate.ts';
 import { type ExactPixels, SheetEngine, type Slab } from './sheet-engine.ts';
 
 const THUMB_SIDE = 480;
+/** Columns of a tile that are looked at for its seams. */
+const SEAM_SIDE = 256;
 
 const engine = new SheetEngine();
 const reduced = new Map<string, PictureSource>();
@@ -27,6 +44,21 @@ const api = {
   addPicture(picture: PictureBuffer): void {
     engine.addPicture(picture);
   },
+  dropPicture(hash: string): void {
+    engine.dropPicture(hash);
+  },
+  /** A plate that was made as a whole by another worker. */
+  addWhole(key: string, plate: SharedPlate): void {
+    engine.addWhole(key, plateOfShared(plate));
+  },
+  /** Makes a pass's whole plate; `told` hears the share done and answers false to stop. Null when stopped. */
+  whole(job: Job, pass: Pass, told: (share: number) => boolean | Promise<boolean>): Promise<SharedPlate | null> {
+    return makeWhole(engine, job, pass, told);
+  },
+  /** This thread's part of a plate that two make together; false when it was stopped. */
+  sharePlate(job: Job, pass: Pass, shared: SharedFloyd, thread: number): boolean {
+    return sharePlate(engine.kernels, job, pass, engine.lookup, shared, thread);
+  },
   reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
     const rgba = engine.reduced(slab);
     return Comlink.transfer(rgba, [rgba.buffer]);
@@ -42,7 +74,9 @@ const api = {
     return sent(rampSample(engine, asked));
   },
   screen(asked: ScreenAsked): Sample {
-    return sent(screenSample(engine, asked));
+    const start = performance.now();
+    const sample = screenSample(engine, asked);
+    return sent({ ...sample, took: performance.now() - start });
   },
   picture(job: Job, pass: Pass, width: number): PictureSample {
     const made = pictureSample(engine, job, pass, reducedOf(job, pass), width);
@@ -50,6 +84,16 @@ const api = {
   },
   mostInk(job: Job): number {
     return mostInk(engine, job, (pass) => reducedOf(job, pass));
+  },
+  /** The colours that serve a picture best. */
+  pictureColours(hash: string, count: number): string[] {
+    const source = engine.lookup(hash);
+    return source ? paletteOfPicture(source, count) : [];
+  },
+  /** How much a tile shows where it meets itself; null when its picture is not there. */
+  seams(hash: string, settings: TileSettings): { readonly across: number; readonly down: number } | null {
+    const source = engine.lookup(hash);
+    return source && seamStrength(finishTile(readTile(source, SEAM_SIDE), settings), settings.repeat === 'half-drop');
   },
   /** Pixels that a pass inks in one row of blocks. */
   inkOfRow(job: Job, pass: Pass, blockRow: number): number {

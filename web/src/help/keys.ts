@@ -29,6 +29,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['1'], what: 'Plate pixels, one to one' },
       { keys: ['+', '-'], what: 'Zoom in, zoom out' },
       { keys: ['Arrow keys'], what: 'Pan, when the sheet has the focus (Shift: further)' },
+      { keys: ['Arrow keys on the centre'], what: 'Move where rings and rays begin by 1 mm (Shift: 10)' },
     ],
   },
   {

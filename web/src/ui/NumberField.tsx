@@ -1,6 +1,7 @@
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useEffect, useId, useState } from 'react';
 import { beginGesture, endGesture } from '../document/store.ts';
+import { POINTER_ONLY } from './drag-options.ts';
 import { type NumberFormat, readNumber, showNumber } from './number-text.ts';
 
 interface Props {
@@ -70,7 +71,7 @@ export function NumberField({
       if (last) endGesture();
       return memo;
     },
-    { axis: 'x', threshold: 4, filterTaps: true, enabled: text === null },
+    { ...POINTER_ONLY, axis: 'x', threshold: 4, filterTaps: true, enabled: text === null },
   );
 
   return (
@@ -95,7 +96,9 @@ export function NumberField({
         spellCheck={false}
         aria-invalid={wrong}
         aria-description={about}
-        className="w-[55px] h-6 min-w-0 cursor-ew-resize touch-none border-b border-ink bg-transparent text-right font-mono text-[10.5px] focus:cursor-text focus:bg-paper-2 aria-invalid:border-hot aria-invalid:text-hot-text"
+        // Long units need more room than a percentage.
+        style={{ width: `max(55px, ${showNumber(value, format).length + 0.5}ch)` }}
+        className="h-6 min-w-0 cursor-ew-resize touch-none border-b border-ink bg-transparent text-right font-mono text-[10.5px] focus:cursor-text focus:bg-paper-2 aria-invalid:border-hot aria-invalid:text-hot-text"
       />
     </div>
   );

@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useOpenJob } from '../document/store.ts';
 import { latestOnly } from '../engine/latest.ts';
+import { usePictures } from '../engine/pictures.ts';
 import type { Sample } from '../engine/samples.ts';
 
 interface Props {
@@ -9,12 +10,15 @@ interface Props {
   /** The sample is made anew when this changes. */
   readonly watch: string;
   readonly label: string;
-  /** Waits for the end of a drag. */
+  /** Waits for the end of a drag, and a moment longer. */
   readonly patient?: boolean;
   readonly className?: string;
   /** Display size in CSS pixels, when it is to differ from the sample's own. */
   readonly style?: React.CSSProperties;
 }
+
+/** Milliseconds that patient samples leave the sheet to settle in when the hand rests. */
+const PATIENCE = 400;
 
 /** While something is dragged the sheet comes first: samples follow a few times a second. */
 const restWhileDragging = (): number => (useOpenJob.getState().dragging ? 150 : 0);
@@ -31,17 +35,34 @@ export function SampleCanvas({ make, watch, label, patient = false, className, s
     canvas.current.height = height;
     canvas.current.getContext('2d')!.putImageData(new ImageData(rgba, width, height), 0, 0);
     canvas.current.dataset.drawn = 'yes';
+    if (sample.took !== undefined) canvas.current.dataset.took = sample.took.toFixed(2);
   }, restWhileDragging);
   // What was drawn coarsely during a drag is drawn again when the hand lets go.
   const drawn = useRef<string | null>(null);
   const resting = useOpenJob((s) => !s.dragging);
+  // Tiles are pictures: a sample that was drawn while one was on its way is drawn again.
+  const loaded = usePictures((s) => Object.values(s.byHash).filter((p) => p.state === 'ready').length);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the sample depends on
   useEffect(() => {
-    const state = `${watch}${resting ? '' : ' draft'}`;
-    if (!make || (patient && !resting && drawn.current !== null) || drawn.current === state || drawn.current === watch)
+    const settled = `${loaded} ${watch}`;
+    const state = `${settled}${resting ? '' : ' draft'}`;
+    if (
+      !make ||
+      (patient && !resting && drawn.current !== null) ||
+      drawn.current === state ||
+      drawn.current === settled
+    )
       return;
-    drawn.current = state;
-    latest.current!(make);
-  }, [watch, make === null, resting]);
+    const begin = () => {
+      drawn.current = state;
+      latest.current!(make);
+    };
+    if (!patient || drawn.current === null) {
+      begin();
+      return;
+    }
+    const timer = setTimeout(begin, PATIENCE);
+    return () => clearTimeout(timer);
+  }, [watch, make === null, resting, loaded]);
   return <canvas ref={canvas} role="img" aria-label={label} className={className} style={style} width={1} height={1} />;
 }

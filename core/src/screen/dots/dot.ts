@@ -13,3 +13,6 @@ export interface DotShape {
 
 /** The set of predefined spot functions: ISO 32000-1:2008, 10.5.3, table 128. */
 export const ISO_SPOTS = 'ISO 32000-1:2008, 10.5.3';
+
+/** A cell of this project's own. */
+export const OWN_CELL = 'our own';

@@ -1,7 +1,7 @@
 import type { Job, Pass } from '@chromatype/core';
 import { InkStation } from './InkStation.tsx';
 import { PictureStation } from './PictureStation.tsx';
-import { ScreenStation } from './ScreenStation.tsx';
+import { ScreenStation } from './screen/ScreenStation.tsx';
 import { Station, THUMB } from './Station.tsx';
 import { ToneStation } from './ToneStation.tsx';
 

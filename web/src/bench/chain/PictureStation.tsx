@@ -23,6 +23,7 @@ import { Station, THUMB } from './Station.tsx';
 import { sameBy } from '../../ui/same-by.ts';
 
 const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
+  { value: 'colour', label: 'Colour', title: 'The whole picture, for palettes; elsewhere its lightness' },
   { value: 'lightness', label: 'Lightness', title: 'How light the picture is (luminance)' },
   { value: 'r', label: 'R', title: 'Red light' },
   { value: 'g', label: 'G', title: 'Green light' },

@@ -42,6 +42,13 @@ function useCoverage(job: Job, pass: Pass): number | null {
 /** A number with at most one decimal. */
 const short = (value: number): number => Number(value.toFixed(1));
 
+/** How large and at what angle a pass prints. */
+function sizeText(job: Job, { screen }: Pass): string {
+  if (screen.family === 'grain') return `grain ${short(screen.grain.size)} ${screen.grain.sizeIn}`;
+  const lpi = lpiOf(screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
+  return `${short(lpi)} lpi ${short(screen.angle)}°`;
+}
+
 interface Props {
   readonly job: Job;
   readonly pass: Pass;
@@ -89,7 +96,6 @@ function PatchTools({ job, pass, choose }: Omit<Props, 'chosen'>) {
 function PassPatchPart({ job, pass, chosen, choose }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: pass.id });
   const coverage = useCoverage(job, pass);
-  const lpi = short(lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width));
   const [w, h] = [PATCH.width * devicePixelRatio, PATCH.height * devicePixelRatio];
   const inked = coverage === null ? '' : ` ${Math.round(coverage * 100)} %`;
   return (
@@ -130,9 +136,10 @@ function PassPatchPart({ job, pass, chosen, choose }: Props) {
         <span className="block truncate px-1.5 pt-1 pr-6 font-semibold">{pass.name}</span>
         <span
           className="block truncate px-1.5 font-mono text-[8.5px] tracking-tighter text-muted"
-          title="Frequency, angle, share of the sheet that is inked"
+          title="Size, angle, share of the sheet that is inked"
         >
-          {lpi} lpi {short(pass.screen.angle)}°{inked}
+          {sizeText(job, pass)}
+          {inked}
         </span>
       </div>
       <button

@@ -1,12 +1,13 @@
 import { type Job, type Pass } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useRef, memo } from 'react';
-import { setScreen } from '../../document/edits.ts';
+import { setFamilySettings, setScreen } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
-import { pitchPixels } from '../../engine/samples.ts';
+import { cellPixels, pitchPixels } from '../../engine/samples.ts';
+import { POINTER_ONLY } from '../../ui/drag-options.ts';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
-import { pulled, turned, withinTurn } from './turning.ts';
+import { pulled, pulledGrain, turned, withinTurn } from './turning.ts';
 import { sameBy } from '../../ui/same-by.ts';
 
 const SIZE = 150;
@@ -29,16 +30,25 @@ function Tick({ angle }: { readonly angle: number }) {
 /** Turn it for the angle, pull across it for the frequency. Other passes' angles stand on its rim. */
 function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const frame = useRef<HTMLDivElement>(null);
-  const { angle, frequency } = pass.screen;
+  const { angle, frequency, family, grain } = pass.screen;
+  const isGrain = family === 'grain';
   const pitch = pitchPixels(job, pass);
+  const pull = (from: { pitch: number; size: number }, by: number) =>
+    edit(
+      isGrain
+        ? setFamilySettings(pass.id, 'grain', { size: pulledGrain({ ...grain, size: from.size }, by) })
+        : setScreen(pass.id, { frequency: pulled(job, frequency.per, from.pitch, by) }),
+    );
 
   const drag = useDrag(({ xy: [x, y], movement: [mx, my], first, last, memo, initial: [ix, iy], shiftKey }) => {
     const box = frame.current!.getBoundingClientRect();
     const centre = { x: box.left + RIM, y: box.top + RIM };
-    const start = (memo as { angle: number; pitch: number; rim: boolean } | undefined) ?? {
+    const start = (memo as { angle: number; pitch: number; size: number; rim: boolean } | undefined) ?? {
       angle,
       pitch,
-      rim: Math.hypot(ix - centre.x, iy - centre.y) > FACE - 6,
+      size: grain.size,
+      // Grain has no angle: all of the dial pulls.
+      rim: !isGrain && Math.hypot(ix - centre.x, iy - centre.y) > FACE - 6,
     };
     if (first) beginGesture();
     if (start.rim) {
@@ -46,38 +56,60 @@ function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
       const to = Math.atan2(centre.y - y, x - centre.x);
       edit(setScreen(pass.id, { angle: turned(start.angle, ((to - from) * 180) / Math.PI, shiftKey) }));
     } else {
-      edit(setScreen(pass.id, { frequency: pulled(job, frequency.per, start.pitch, mx - my) }));
+      pull(start, mx - my);
     }
     if (last) endGesture();
     return start;
-  });
+  }, POINTER_ONLY);
 
   function onKey(event: KeyboardEvent): void {
-    const turn = { ArrowLeft: 1, ArrowRight: -1 }[event.key];
-    const pull = { ArrowUp: 4, ArrowDown: -4 }[event.key];
-    if (turn === undefined && pull === undefined) return;
+    const turn = isGrain ? undefined : { ArrowLeft: 1, ArrowRight: -1 }[event.key];
+    const by = { ArrowUp: 4, ArrowDown: -4 }[event.key];
+    if (turn === undefined && by === undefined) return;
     event.preventDefault();
     if (turn) edit(setScreen(pass.id, { angle: turned(angle, turn * (event.shiftKey ? 15 : 1), false) }));
-    else edit(setScreen(pass.id, { frequency: pulled(job, frequency.per, pitch, pull! * (event.shiftKey ? 5 : 1)) }));
+    else if (isGrain && grain.sizeIn === 'px') {
+      // One step is one pixel, however small the grain.
+      const step = Math.sign(by!) * (event.shiftKey ? 5 : 1);
+      edit(setFamilySettings(pass.id, 'grain', { size: Math.min(200, Math.max(1, grain.size + step)) }));
+    } else pull({ pitch, size: grain.size }, by! * (event.shiftKey ? 5 : 1));
   }
 
-  const side = Math.round(Math.min(220, Math.max(24, pitch * CELLS)));
+  const side = Math.round(Math.min(220, Math.max(24, cellPixels(job, pass) * CELLS)));
   const hand = point(angle, RIM - 7);
-  const others = job.passes.filter((p) => p.id !== pass.id && p.on);
+  const others = isGrain ? [] : job.passes.filter((p) => p.id !== pass.id && p.on && p.screen.family !== 'grain');
   return (
     <div
       ref={frame}
       {...drag()}
       role="slider"
       tabIndex={0}
-      aria-label="Screen dial: left and right turn the angle, up and down pull the frequency"
+      aria-label={
+        isGrain
+          ? 'Screen dial: up and down pull the grain size'
+          : 'Screen dial: left and right turn the angle, up and down pull the frequency'
+      }
       aria-valuemin={0}
       aria-valuemax={360}
       aria-valuenow={withinTurn(angle)}
-      aria-valuetext={`${Number(angle.toFixed(2))} degrees, ${Number(frequency.value.toFixed(2))} ${frequency.per}`}
+      aria-valuetext={
+        isGrain
+          ? `${Number(grain.size.toFixed(2))} ${grain.sizeIn}`
+          : `${Number(angle.toFixed(2))} degrees, ${Number(frequency.value.toFixed(2))} ${frequency.per}`
+      }
       onKeyDown={onKey}
-      onDoubleClick={() => edit(setScreen(pass.id, { angle: 45 }))}
-      title="Turn the rim for the angle (Shift: steps of 7.5°). Pull across the face for the frequency."
+      onDoubleClick={() =>
+        edit(
+          isGrain
+            ? setFamilySettings(pass.id, 'grain', { size: grain.sizeIn === 'px' ? 1 : 0.1 })
+            : setScreen(pass.id, { angle: 45 }),
+        )
+      }
+      title={
+        isGrain
+          ? 'Pull across the face for the grain size.'
+          : 'Turn the rim for the angle (Shift: steps of 7.5°). Pull across the face for the frequency.'
+      }
       className="relative shrink-0 touch-none"
       style={{ width: SIZE, height: SIZE }}
     >
@@ -111,7 +143,7 @@ function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
             />
           );
         })}
-        <circle cx={hand.x} cy={hand.y} r={5.5} className="fill-hot" />
+        {!isGrain && <circle cx={hand.x} cy={hand.y} r={5.5} className="fill-hot" />}
       </svg>
     </div>
   );
@@ -124,6 +156,6 @@ export const Dial = memo(
     pass.screen,
     pass.ink,
     job.sheet,
-    ...job.passes.flatMap((p) => [p.id, p.on, p.screen.angle, p.ink.colour]),
+    ...job.passes.flatMap((p) => [p.id, p.on, p.screen.angle, p.screen.family, p.ink.colour]),
   ]),
 );

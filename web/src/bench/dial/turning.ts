@@ -1,4 +1,4 @@
-import { convertFrequency, type Frequency, type Job, sheetPixels } from '@chromatype/core';
+import { convertFrequency, type Frequency, type GrainSettings, type Job, sheetPixels } from '@chromatype/core';
 
 /** Coarsest and finest cells that the dial pulls to, in sheet pixels; typed values may go further. */
 const PITCH = { min: 2, max: 400 };
@@ -18,4 +18,12 @@ export function pulled(job: Job, per: Frequency['per'], pitch: number, by: numbe
   const px = Math.min(PITCH.max, Math.max(PITCH.min, pitch * 2 ** (by / 100)));
   const { value } = convertFrequency({ per: 'px', value: px }, per, job.sheet.ppi, sheetPixels(job.sheet).width);
   return { per, value: Number(value.toPrecision(4)) };
+}
+
+const COARSEST_GRAIN = 200;
+
+/** A grain pulled by some display pixels; 100 pixels double it. Pixels stay whole. */
+export function pulledGrain({ size, sizeIn }: Pick<GrainSettings, 'size' | 'sizeIn'>, by: number): number {
+  const next = Math.min(COARSEST_GRAIN, size * 2 ** (by / 100));
+  return sizeIn === 'px' ? Math.max(1, Math.round(next)) : Math.max(0.01, Number(next.toPrecision(3)));
 }

@@ -4,6 +4,7 @@ import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import { setTone } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
+import { POINTER_ONLY } from '../../ui/drag-options.ts';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
 import { type Handle, handlePlace, moveHandle } from './handles.ts';
 
@@ -30,7 +31,7 @@ function RampHandle({ tone, handle, name, height, change }: HandleProps) {
     change(moveHandle(tone, handle, (memo as number) + y / height));
     if (last) endGesture();
     return memo;
-  });
+  }, POINTER_ONLY);
   function onKey(event: KeyboardEvent): void {
     const direction = event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
     if (direction === 0) return;

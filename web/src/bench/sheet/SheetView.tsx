@@ -1,10 +1,13 @@
-import { type Job, pictureOf, printingPasses, sheetPixels } from '@chromatype/core';
+import { type Job, type Pass, pictureOf, printingPasses, sheetPixels } from '@chromatype/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { loadPicture, usePictures } from '../../engine/pictures.ts';
 import { createPreview, type Preview } from '../../engine/preview.ts';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
+import { hasCentre } from '../chain/screen/shared-fields.ts';
+import { CentreHandle } from './CentreHandle.tsx';
 import { useSheetGestures } from './use-sheet-gestures.ts';
+import { useWholes, WholePlates } from './WholePlates.tsx';
 
 /** Which way each arrow key moves the sheet. */
 const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
@@ -14,9 +17,14 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
-/** Pictures that the printing passes of a job read. */
+/** Pictures that the printing passes of a job read, tiles among them. */
 const neededPictures = (job: Job) => [
-  ...new Set(printingPasses(job).flatMap((p) => pictureOf(job, p.feed)?.hash ?? [])),
+  ...new Set(
+    printingPasses(job).flatMap(({ feed, screen }) => {
+      const tile = screen.family === 'tile' && job.pictures.find((p) => p.id === screen.tile.picture);
+      return [pictureOf(job, feed)?.hash ?? [], tile ? tile.hash : []].flat();
+    }),
+  ),
 ];
 
 const allLoaded = (job: Job): boolean =>
@@ -35,7 +43,7 @@ function useLoading(job: Job): { share: number; message: string | null } | null 
 }
 
 /** The sheet on its neutral surround, printed by the workers. */
-export function SheetView({ job }: { readonly job: Job }) {
+export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pass | null }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
@@ -70,6 +78,7 @@ export function SheetView({ job }: { readonly job: Job }) {
 
   const ready = loading === null;
   const shown = useRef<Job | null>(null);
+  const wholes = useWholes(job, ready);
 
   // A changed job goes to the workers at once; the rest of the interface is drawn while they print.
   useEffect(
@@ -90,6 +99,12 @@ export function SheetView({ job }: { readonly job: Job }) {
     shown.current = null;
     if (!known) preview.current?.show(job, view, useOpenJob.getState().dragging);
   }, [job, view, ready]);
+
+  // A plate that was made as a whole takes the place of its first look.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: other changes are shown above
+  useEffect(() => {
+    if (view && ready && wholes.there) preview.current?.show(job, view, false);
+  }, [wholes.there]);
 
   function onKey(event: KeyboardEvent): void {
     const [dx, dy] = ARROWS[event.key] ?? [0, 0];
@@ -136,10 +151,12 @@ export function SheetView({ job }: { readonly job: Job }) {
         role="img"
         aria-label="The printed sheet"
         data-testid="sheet"
-        data-stage={ready ? stage : 'loading'}
+        data-stage={!ready ? 'loading' : wholes.stage === 'waiting' && stage === 'settled' ? 'first' : stage}
         className="absolute top-0 left-0"
         style={view ? { width: view.width / devicePixelRatio, height: view.height / devicePixelRatio } : undefined}
       />
+      {view && pass?.on && hasCentre(pass.screen) && <CentreHandle sheet={job.sheet} pass={pass} view={view} />}
+      {!loading && <WholePlates job={job} />}
       {loading && (
         <p role="status" className="absolute bottom-3 left-3 bg-paper px-2 py-1">
           {loading.message ?? `Loading the picture, ${Math.round(loading.share * 100)} %`}

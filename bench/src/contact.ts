@@ -1,0 +1,151 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import {
+  composeExact,
+  createJob,
+  createKernels,
+  createPassChain,
+  DOT_SHAPES,
+  type FamilyName,
+  GRAIN_METHODS,
+  type Job,
+  LATTICES,
+  LINE_KINDS,
+  memorySource,
+  type PictureSource,
+  type Screen,
+} from '@chromatype/core';
+import sharp from 'sharp';
+import { launchChromium } from './chromium.ts';
+
+const [picture, tilePicture, folder] = process.argv.slice(2);
+if (!picture || !tilePicture || !folder) throw new Error('Give the harbour picture, one for the tile, and a folder.');
+
+const WIDTH = 236;
+const RAMP = 34;
+const HEIGHT = RAMP + 4 + Math.round((WIDTH * 2) / 3);
+const kernels = createKernels();
+/** Even steps, so that coarse screens show all of the picture; palettes match light in any case. */
+const EVEN = { lights: 0, middle: 1, darks: 1, meaning: 'even' } as const;
+
+/** A ramp from bare to solid over the harbour picture, in colour. */
+async function pageOf(file: string): Promise<PictureSource> {
+  const rgba = new Uint8Array(WIDTH * HEIGHT * 4).fill(255);
+  for (let y = 0; y < RAMP; y++) {
+    for (let x = 0; x < WIDTH; x++) {
+      const grey = 255 - (255 * x) / (WIDTH - 1);
+      rgba.set([grey, grey, grey], 4 * (y * WIDTH + x));
+    }
+  }
+  const small = await sharp(file)
+    .resize(WIDTH, HEIGHT - RAMP - 4)
+    .ensureAlpha()
+    .raw()
+    .toBuffer();
+  rgba.set(small, 4 * WIDTH * (RAMP + 4));
+  return memorySource(WIDTH, HEIGHT, 4, rgba);
+}
+
+const source = await pageOf(picture);
+const tile = await sharp(tilePicture)
+  .flatten({ background: '#ffffff' })
+  .resize(128, 128, { fit: 'fill' })
+  .toColourspace('b-w')
+  .raw()
+  .toBuffer();
+const tileSource = memorySource(128, 128, 1, new Uint8Array(tile));
+
+function jobOf<F extends FamilyName>(family: F, own: Partial<Screen[F]>, angle: number, pitch: number): Job {
+  const base = createJob('contact', 'p');
+  const pass = base.passes[0]!;
+  const mm = (pixels: number) => (pixels / 300) * 25.4;
+  const known = (id: string, width: number, height: number) => ({ id, name: id, hash: id.repeat(64), width, height });
+  const screen: Screen = {
+    ...pass.screen,
+    family,
+    frequency: { value: pitch, per: 'px' },
+    angle,
+    [family]: { ...pass.screen[family], ...own },
+  };
+  return {
+    ...base,
+    sheet: { width: mm(WIDTH), height: mm(HEIGHT), ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
+    pictures: [known('a', WIDTH, HEIGHT), known('b', 128, 128)],
+    passes: [{ ...pass, feed: { ...pass.feed, picture: 'a', part: 'colour' }, tone: EVEN, screen }],
+  };
+}
+
+async function printed(job: Job): Promise<string> {
+  const area = { x: 0, y: 0, width: WIDTH, height: HEIGHT, step: 1 };
+  const pictures = (hash: string) => (hash.startsWith('a') ? source : tileSource);
+  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures });
+  const plate = chain.plate(area);
+  chain.release();
+  const rgba = composeExact(kernels, job.sheet, job.passes, [plate], area);
+  const png = await sharp(rgba, { raw: { width: WIDTH, height: HEIGHT, channels: 4 } })
+    .png()
+    .toBuffer();
+  return `data:image/png;base64,${png.toString('base64')}`;
+}
+
+type Sample = readonly [label: string, job: Job];
+const dots = (label: string, own: Partial<Screen['dots']>): Sample => [label, jobOf('dots', own, 22.5, 9)];
+const lines = (label: string, own: Partial<Screen['lines']>): Sample => [label, jobOf('lines', own, 15, 8)];
+const grain = (label: string, own: Partial<Screen['grain']>): Sample => [label, jobOf('grain', own, 0, 8)];
+const tiles = (label: string, own: Partial<Screen['tile']>): Sample => [
+  label,
+  jobOf('tile', { picture: 'b', ...own }, 10, 24),
+];
+
+const PAGES: Readonly<Record<string, readonly Sample[]>> = {
+  dots: DOT_SHAPES.map((d) => dots(d.name, { shape: d.name })),
+  lattices: [
+    ...LATTICES.map((l) => dots(l.name, { lattice: l.name, shape: 'Cone' })),
+    ...LATTICES.map((l) => dots(`${l.name}, soft 70 %`, { lattice: l.name, shape: 'Cone', softness: 0.7 })),
+    dots('Round, not re-levelled', { relevel: false }),
+  ],
+  lines: [
+    ...LINE_KINDS.map((k) => lines(k.name, { kind: k.name })),
+    ...LINE_KINDS.map((k) => lines(`${k.name}, by hand`, { kind: k.name, breaks: 0.25, wobble: 0.4 })),
+    lines('cross-hatch, 4 directions', { kind: 'cross-hatch', directions: 4 }),
+  ],
+  grain: [
+    ...GRAIN_METHODS.map((m) => grain(m.label, { method: m.name })),
+    grain('Floyd–Steinberg, left to right', { serpentine: false }),
+    grain('Floyd–Steinberg, noise 30 %', { noise: 0.3 }),
+    grain('Floyd–Steinberg, 3 px', { size: 3 }),
+    grain('Floyd–Steinberg, 4 levels', { prints: 'levels', levels: 4 }),
+    grain('Bayer 8, 4 levels', { method: 'bayer-8', prints: 'levels', levels: 4 }),
+    grain('Floyd–Steinberg, palette', { prints: 'palette' }),
+    grain('Blue noise, palette', { method: 'blue-noise', prints: 'palette' }),
+    grain('Direct search, palette', { method: 'direct-binary-search', prints: 'palette' }),
+    grain('Bayer 4, palette, linear light', { method: 'bayer-4', prints: 'palette', space: 'light' }),
+  ],
+  tile: [
+    tiles('square repeat', {}),
+    tiles('half-drop', { repeat: 'half-drop' }),
+    tiles('softened', { soften: 0.1 }),
+    tiles('inverted', { invert: true }),
+    tiles('not re-levelled', { relevel: false }),
+  ],
+};
+
+const font = createRequire(import.meta.url).resolve(
+  '@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2',
+);
+const face = `data:font/woff2;base64,${readFileSync(font).toString('base64')}`;
+const browser = await launchChromium();
+const page = await browser.newPage({ viewport: { width: 5 * (WIDTH + 10) + 10, height: 100 } });
+for (const [name, samples] of Object.entries(PAGES)) {
+  const figures: string[] = [];
+  for (const [label, job] of samples) {
+    figures.push(`<figure><img src="${await printed(job)}"><figcaption>${label}</figcaption></figure>`);
+  }
+  await page.setContent(`<style>@font-face{font-family:s;src:url(${face})}
+body{margin:10px;background:#f5f1e8;font:13px s;display:flex;flex-wrap:wrap;gap:10px;width:${5 * (WIDTH + 10)}px;align-content:flex-start}
+figure{margin:0;width:${WIDTH}px}img{display:block;image-rendering:pixelated}figcaption{padding-top:2px}</style>${figures.join('')}`);
+  await page.evaluate(() => document.fonts.ready);
+  await page.screenshot({ path: join(folder, `screens-${name}.png`), fullPage: true });
+}
+await browser.close();

@@ -1,0 +1,24 @@
+import { createJob, type Job } from '@chromatype/core';
+
+/** The picture that plates are measured on: 24 megapixels. */
+export const WIDTH = 6000;
+export const HEIGHT = 4000;
+
+/** A sheet of 300 ppi with that picture pixel on pixel: round dots, 60 lpi 45°, even steps. */
+export function plateJob(): Job {
+  const base = createJob('bench', 'p');
+  const pass = base.passes[0]!;
+  return {
+    ...base,
+    sheet: { ...base.sheet, width: (WIDTH / 300) * 25.4, height: (HEIGHT / 300) * 25.4, ppi: 300 },
+    pictures: [{ id: 'a', name: 'a', hash: '0'.repeat(64), width: WIDTH, height: HEIGHT }],
+    passes: [
+      {
+        ...pass,
+        feed: { ...pass.feed, picture: 'a' },
+        tone: { ...pass.tone, meaning: 'even' },
+        screen: { ...pass.screen, frequency: { value: 60, per: 'lpi' }, angle: 45 },
+      },
+    ],
+  };
+}

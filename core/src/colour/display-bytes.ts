@@ -1,0 +1,4 @@
+import { byteOfLight } from './srgb.ts';
+
+/** sRGB byte of a linear light in 4096 steps: fine enough that every byte's own light gives it back. */
+export const DISPLAY_BYTES = Uint8Array.from({ length: 4097 }, (_, k) => byteOfLight(k / 4096));

@@ -1,0 +1,44 @@
+import { placePicture } from '../picture/placement.ts';
+import { sheetPixels } from './defaults.ts';
+import type { Job, Pass, Screen } from './types.ts';
+import { printsPalette } from './values.ts';
+
+/** What a pass's light depends on: equal keys give equal light. */
+export function lightKey(job: Job, pass: Pass): string {
+  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
+  if (!picture) return 'white';
+  const { width, height } = sheetPixels(job.sheet);
+  return JSON.stringify([picture.hash, pass.feed.part, placePicture(job.sheet, pass.feed, picture), width, height]);
+}
+
+/** What a compiled screen depends on: the settings of its own family and those all share. */
+export function screenKey(job: Pick<Job, 'sheet' | 'pictures'>, screen: Screen): string {
+  const { family, frequency, angle, centreX, centreY, seed } = screen;
+  const { width, height } = sheetPixels(job.sheet);
+  const tile = family === 'tile' ? job.pictures.find((p) => p.id === screen.tile.picture)?.hash : null;
+  return JSON.stringify([
+    family,
+    frequency,
+    angle,
+    centreX,
+    centreY,
+    seed,
+    screen[family],
+    tile,
+    job.sheet.ppi,
+    width,
+    height,
+  ]);
+}
+
+/** What a pass's tone tables depend on. */
+export function toneKey({ tone, feed, screen }: Pass): string {
+  const { oneTone, smallest, solidFrom } = screen;
+  return JSON.stringify([tone, feed.part === 'alpha', printsPalette(screen), oneTone, smallest, solidFrom]);
+}
+
+/** What a pass's plate depends on. Ink, name and order are not among it. */
+export function plateKey(job: Job, pass: Pass): string {
+  const { oneTone, smallest, solidFrom } = pass.screen;
+  return JSON.stringify([lightKey(job, pass), pass.tone, screenKey(job, pass.screen), oneTone, smallest, solidFrom]);
+}

@@ -1,0 +1,88 @@
+import type { Kernels } from '../kernel/kernels.ts';
+import { createFeedReader, emptyFeed, type FeedReader } from '../picture/feed.ts';
+import { placePicture } from '../picture/placement.ts';
+import type { PictureSource } from '../picture/source.ts';
+import type { Area, LightRows } from '../raster/area.ts';
+import type { ToneTables } from '../screen/threshold-screener.ts';
+import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
+import type { FeedPart, Job, Pass, Screen } from './types.ts';
+
+/** Pixels of a stored picture by its hash; null when they are not there. */
+export type PictureLookup = (hash: string) => PictureSource | null;
+
+/** Reads a part of the picture that a pass takes, where it lies on the sheet. */
+export function passReader(
+  kernels: Kernels,
+  job: Job,
+  pass: Pass,
+  pictures: PictureLookup,
+  part: FeedPart,
+): FeedReader {
+  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
+  const source = picture ? pictures(picture.hash) : null;
+  if (!picture || !source) return emptyFeed;
+  return createFeedReader(kernels, source, placePicture(job.sheet, pass.feed, picture), part);
+}
+
+/** Colours of a palette are not coverage: they are always matched by their light. */
+export const printsPalette = ({ family, grain }: Screen): boolean => family === 'grain' && grain.prints === 'palette';
+
+/**
+ * A pass's tone curve as tables. `limited`: with the smallest dot and solid in it, as passes that read
+ * tone pixel by pixel need it; one tone a cell applies them to the mean.
+ */
+export function createToneTables(pass: Pass, limited = !pass.screen.oneTone): ToneTables {
+  const tone = printsPalette(pass.screen) ? { ...pass.tone, meaning: 'light' as const } : pass.tone;
+  const made = new Map<8 | 16, Uint16Array>();
+  return {
+    tones(depth) {
+      let table = made.get(depth);
+      if (!table) {
+        table = depth === 8 ? toneTable8(tone) : toneTable16(tone, pass.feed.part === 'alpha');
+        if (limited) limitTones(table, pass.screen.smallest, pass.screen.solidFrom);
+        made.set(depth, table);
+      }
+      return table;
+    },
+  };
+}
+
+/** Tones of rows of light through a pass's tone curve, written to kernel memory at `out`. */
+export function mapTonesTo(kernels: Kernels, light: LightRows, table: Uint16Array, out: number): void {
+  const count = light.width * light.rows;
+  const bytes = light.depth === 8;
+  const input = kernels.scratch('map-in', count * (bytes ? 1 : 2));
+  (bytes ? kernels.u8(input) : kernels.u16(input)).set(light.data.subarray(0, count));
+  const tableBlock = kernels.scratch('map-table', 65536 * 2);
+  kernels.u16(tableBlock).set(table);
+  (bytes ? kernels.run.lookup8 : kernels.run.lookup16)(input.ptr, tableBlock.ptr, count, out);
+}
+
+/** The same as an array. */
+export function mapTones(kernels: Kernels, light: LightRows, table: Uint16Array): Uint16Array {
+  const count = light.width * light.rows;
+  const output = kernels.scratch('map-out', count * 2);
+  mapTonesTo(kernels, light, table, output.ptr);
+  return kernels.u16(output).slice(0, count);
+}
+
+/**
+ * Light of red, green and blue after the tone curve, plane by plane, for palettes. A pass that takes
+ * one part of the picture has that part's grey in all three.
+ */
+export function colourReader(
+  kernels: Kernels,
+  tables: ToneTables,
+  readers: readonly FeedReader[],
+): (area: Area) => Uint16Array {
+  return (area) => {
+    const planes = readers.map((read) => {
+      const light = read(area);
+      return mapTones(kernels, light, tables.tones(light.depth)).map((tone) => 65535 - tone);
+    });
+    const size = planes[0]!.length;
+    const out = new Uint16Array(3 * size);
+    for (let c = 0; c < 3; c++) out.set(planes[c % planes.length]!, c * size);
+    return out;
+  };
+}

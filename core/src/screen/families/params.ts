@@ -1,0 +1,128 @@
+/** What an artist can set on a screen: one entry serves validation, defaults, controls, help and tests. */
+export interface NumberParam {
+  readonly kind: 'number';
+  readonly label: string;
+  readonly about: string;
+  readonly min: number;
+  readonly max: number;
+  readonly normal: number;
+  /** One arrow key. */
+  readonly step: number;
+  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'cells';
+  /** Only whole numbers. */
+  readonly whole?: boolean;
+}
+
+export interface ChoiceParam<T extends string = string> {
+  readonly kind: 'choice';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: T;
+  readonly options: readonly Option<T>[];
+}
+
+export interface Option<T extends string = string> {
+  readonly name: T;
+  readonly label: string;
+  readonly about: string;
+  readonly source?: string;
+}
+
+export interface FlagParam {
+  readonly kind: 'flag';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: boolean;
+}
+
+/** A list of colours `#rrggbb`. */
+export interface ColoursParam {
+  readonly kind: 'colours';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly string[];
+  readonly min: number;
+  readonly max: number;
+}
+
+/** One of the job's pictures by its id, or none. */
+export interface PictureParam {
+  readonly kind: 'picture';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: string | null;
+}
+
+export type Param = (NumberParam | ChoiceParam | FlagParam | ColoursParam | PictureParam) & {
+  /** Whether the setting matters beside the others; it is kept either way. */
+  readonly when?: (settings: Readonly<Record<string, unknown>>) => boolean;
+};
+
+export type Params = Readonly<Record<string, Param>>;
+
+/** The settings that a table of parameters describes. */
+export type SettingsOf<P extends Params> = {
+  readonly [K in keyof P]: P[K] extends { readonly kind: 'number' }
+    ? number
+    : P[K] extends { readonly kind: 'flag' }
+      ? boolean
+      : P[K] extends { readonly kind: 'colours' }
+        ? readonly string[]
+        : P[K] extends { readonly kind: 'picture' }
+          ? string | null
+          : string;
+};
+
+/** The settings that a new screen starts with. */
+export function normalsOf<P extends Params>(params: P): SettingsOf<P> {
+  return Object.fromEntries(Object.entries(params).map(([name, p]) => [name, p.normal])) as SettingsOf<P>;
+}
+
+const capital = (name: string): string => name.slice(0, 1).toUpperCase() + name.slice(1);
+
+/** A choice among the entries of a table that have a name and a sentence. */
+export function choiceOf(
+  label: string,
+  about: string,
+  entries: readonly { readonly name: string; readonly about: string; readonly label?: string }[],
+  normal = entries[0]!.name,
+): ChoiceParam {
+  return {
+    kind: 'choice',
+    label,
+    about,
+    normal,
+    options: entries.map((e) => ({ name: e.name, label: e.label ?? capital(e.name), about: e.about })),
+  };
+}
+
+/** A share of one, shown in per cent. */
+export const share = (label: string, about: string, normal: number, min = 0, max = 1): NumberParam => ({
+  kind: 'number',
+  label,
+  about,
+  min,
+  max,
+  normal,
+  step: 0.01,
+  unit: '%',
+});
+
+export const whole = (label: string, about: string, normal: number, min: number, max: number): NumberParam => ({
+  kind: 'number',
+  label,
+  about,
+  min,
+  max,
+  normal,
+  step: 1,
+  unit: '',
+  whole: true,
+});
+
+export const flag = (label: string, about: string, normal: boolean): FlagParam => ({
+  kind: 'flag',
+  label,
+  about,
+  normal,
+});

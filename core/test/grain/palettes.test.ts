@@ -1,0 +1,192 @@
+import {
+  decodeSrgb,
+  GRAIN_METHODS,
+  isBitmap,
+  linearOfHex,
+  memorySource,
+  oklabOfLight,
+  lightOfOklab,
+  PALETTES,
+  paletteOfPicture,
+  PaletteError,
+  type PictureSource,
+  readGpl,
+  writeGpl,
+  packRows,
+  parseHex,
+} from '../../src/index.ts';
+import { greyPicture, pixelJob } from '../jobs.ts';
+import { kernels } from '../plates.ts';
+import { random } from '../random.ts';
+import { screenOf } from '../screens.ts';
+
+const FIVE = ['#1e1b18', '#1d3f72', '#e5482d', '#f2b632', '#ffffff'];
+
+/** A picture of patches in some colours only. */
+function patches(colours: readonly string[], side: number): { source: PictureSource; indices: Uint8Array } {
+  const next = random(5);
+  const cells = Array.from({ length: 64 }, () => Math.floor(next() * colours.length));
+  const indices = Uint8Array.from({ length: side * side }, (_, k) => {
+    const [x, y] = [k % side, Math.floor(k / side)];
+    return cells[((y >> 4) & 7) * 8 + ((x >> 4) & 7)]!;
+  });
+  const rgba = new Uint8Array(4 * side * side);
+  indices.forEach((index, k) => {
+    rgba.set([...parseHex(colours[index]!)!, 255], 4 * k);
+  });
+  return { source: memorySource(side, side, 4, rgba), indices };
+}
+
+/** Levels or palette indices of a grain screen over a picture, a byte a pixel. */
+function plateOf(source: PictureSource, grain: object, part: 'colour' | 'lightness' = 'colour'): Uint8Array {
+  const { width, height } = source;
+  const job = pixelJob(width, height, source, {
+    feed: { part },
+    tone: { meaning: 'light' },
+    screen: screenOf('grain', grain),
+  });
+  return packRows(kernels, job, job.passes[0]!, () => source);
+}
+
+const METHODS = GRAIN_METHODS.map((m) => m.name);
+
+describe('palettes', () => {
+  const { source, indices } = patches(FIVE, 97);
+  const spaces = METHODS.flatMap((method) => (['oklab', 'light'] as const).map((space) => [method, space] as const));
+  test.each(spaces)('%s in %s: a picture in the palette’s own colours comes back unchanged', (method, space) => {
+    const printed = plateOf(source, { method, prints: 'palette', palette: FIVE, space });
+    expect(Buffer.compare(printed, indices)).toBe(0);
+  });
+
+  test('OKLab there and back, and its published white and red (Ottosson 2020)', () => {
+    const lab = [0, 0, 0];
+    oklabOfLight(1, 1, 1, lab);
+    expect(lab.map((v) => Math.round(v * 1000) / 1000 + 0)).toEqual([1, 0, 0]);
+    // sRGB red, as common colour software gives it (from memory).
+    oklabOfLight(1, 0, 0, lab);
+    const off = (a: readonly number[], b: readonly number[]) => Math.max(...a.map((v, k) => Math.abs(v - b[k]!)));
+    expect(off(lab, [0.62796, 0.22486, 0.12585])).toBeLessThan(5e-5);
+    expect(off(lightOfOklab(lab[0]!, lab[1]!, lab[2]!), [1, 0, 0])).toBeLessThan(5e-6);
+  });
+});
+
+describe('a grey ramp to four levels keeps its local mean in linear light', () => {
+  const ramp = greyPicture(512, 128, (x) => (x * 255) / 511);
+  const greys = ['#000000', '#9c9c9c', '#d5d5d5', '#ffffff'];
+  const lights = greys.map((g) => linearOfHex(g)[0]);
+  // Diffusion and curves carry the error on; ordered tiles hold it within a tile; chance is left out.
+  const kept = METHODS.filter(
+    (m) => !['cut-off', 'white-noise', 'atkinson', 'bayer-2', 'bayer-4', 'clustered-4'].includes(m),
+  );
+  function worst(light: (k: number) => number): number {
+    let most = 0;
+    for (let left = 0; left < 512; left += 32) {
+      let [printed, wanted] = [0, 0];
+      for (let y = 0; y < 128; y++) {
+        for (let x = left; x < left + 32; x++) {
+          printed += light(y * 512 + x);
+          wanted += decodeSrgb(Math.round((x * 255) / 511) / 255);
+        }
+      }
+      most = Math.max(most, Math.abs(printed - wanted) / (32 * 128));
+    }
+    return most;
+  }
+
+  test.each(kept)('%s, levels of the ink', (method) => {
+    const levels = plateOf(ramp, { method, prints: 'levels', levels: 4 }, 'lightness');
+    expect(worst((k) => 1 - levels[k]! / 3)).toBeLessThan(0.02);
+  });
+
+  test.each(kept.filter((m) => m !== 'direct-binary-search'))('%s, a palette of four greys', (method) => {
+    const printed = plateOf(ramp, { method, prints: 'palette', palette: greys, space: 'light' });
+    expect(worst((k) => lights[printed[k]!]!)).toBeLessThan(0.02);
+  });
+});
+
+describe('palettes taken from a picture', () => {
+  test('a picture of few colours gives exactly its own, dark to light', () => {
+    expect(paletteOfPicture(patches(FIVE, 128).source, 8)).toEqual(FIVE);
+    expect(paletteOfPicture(patches(FIVE, 128).source, 5)).toEqual(FIVE);
+    expect(
+      paletteOfPicture(
+        greyPicture(20, 20, () => 77),
+        4,
+      ),
+    ).toEqual(['#4d4d4d']);
+  });
+
+  test('more colours serve a picture better, in OKLab', () => {
+    const rgba = new Uint8Array(4 * 100 * 100);
+    for (let k = 0; k < 10000; k++)
+      rgba.set([(k % 100) * 2.5, Math.floor(k / 100) * 2.5, 255 - (k % 100) * 2, 255], 4 * k);
+    const source = memorySource(100, 100, 4, rgba);
+    const error = (count: number) => {
+      const palette = paletteOfPicture(source, count).map((hex) => {
+        const lab = [0, 0, 0];
+        oklabOfLight(...linearOfHex(hex), lab);
+        return lab;
+      });
+      expect(palette).toHaveLength(count);
+      let sum = 0;
+      const lab = [0, 0, 0];
+      for (let k = 0; k < 10000; k += 7) {
+        const [r, g, b] = [0, 1, 2].map((c) => decodeSrgb(rgba[4 * k + c]! / 255)) as [number, number, number];
+        oklabOfLight(r, g, b, lab);
+        sum += Math.min(
+          ...palette.map((p) => (p[0]! - lab[0]!) ** 2 + (p[1]! - lab[1]!) ** 2 + (p[2]! - lab[2]!) ** 2),
+        );
+      }
+      return sum;
+    };
+    const errors = [2, 4, 8, 16].map(error);
+    expect(errors[1]! / errors[0]!).toBeLessThan(0.8);
+    expect(errors[2]! / errors[1]!).toBeLessThan(0.8);
+    expect(errors[3]! / errors[2]!).toBeLessThan(0.8);
+  });
+});
+
+describe('.gpl files', () => {
+  test.each(PALETTES.map((p) => p.name))('the built-in palette %s is written and read back the same', (name) => {
+    const palette = PALETTES.find((p) => p.name === name)!;
+    expect(readGpl(writeGpl(palette))).toEqual(palette);
+    expect(palette.colours.length).toBeGreaterThanOrEqual(2);
+    expect(palette.colours.every(({ colour }) => parseHex(colour))).toBe(true);
+  });
+
+  test('files as other programs write them', () => {
+    const text =
+      'GIMP Palette\r\nName: Kites\r\nColumns: 4\r\n# made by hand\r\n\r\n255   0  10 Red kite\r\n  0\t0\t0\r\n';
+    expect(readGpl(text)).toEqual({
+      name: 'Kites',
+      colours: [
+        { name: 'Red kite', colour: '#ff000a' },
+        { name: '', colour: '#000000' },
+      ],
+    });
+  });
+
+  test.each([
+    ['Palette of kites\n1 2 3', /not a \.gpl palette/],
+    ['GIMP Palette\nName: x\n1 2 300 too much', /Line 3 .* not a colour/],
+    ['GIMP Palette\nred green blue', /Line 2/],
+  ])('%j is refused in one sentence', (text, message) => {
+    expect(() => readGpl(text)).toThrow(PaletteError);
+    expect(() => readGpl(text)).toThrow(message);
+  });
+});
+
+test('with two levels a plate is one bit a pixel, with more a byte', () => {
+  const source = greyPicture(40, 40, () => 100);
+  const job = (grain: object) => pixelJob(40, 40, source, { screen: screenOf('grain', grain) });
+  expect(
+    packRows(
+      kernels,
+      job({ prints: 'levels', levels: 2 }),
+      job({ prints: 'levels', levels: 2 }).passes[0]!,
+      () => source,
+    ),
+  ).toHaveLength(5 * 40);
+  expect(plateOf(source, { prints: 'levels', levels: 3 })).toHaveLength(1600);
+  expect(isBitmap({ width: 1, height: 1, levels: 3, data: new Uint8Array(1) })).toBe(false);
+});

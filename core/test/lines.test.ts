@@ -1,0 +1,89 @@
+import { bitAt, type Bitmap, createPassChain, type Screen } from '../src/index.ts';
+import { hatchStarts } from '../src/screen/prepare/lines.ts';
+import { greyPicture, pixelJob } from './jobs.ts';
+import { kernels } from './plates.ts';
+import { compiledFor, lpi, screenOf } from './screens.ts';
+
+function flat(screen: Screen, side: number, tone: number): Bitmap {
+  const source = greyPicture(side, side, () => 255 * (1 - tone));
+  const job = pixelJob(side, side, source, { tone: { meaning: 'even' }, screen });
+  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
+  const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 }) as Bitmap;
+  chain.release();
+  return plate;
+}
+
+test('line width carries tone: a straight line of 20 pixels’ spacing is as wide as its tone says', () => {
+  for (const tone of [0.2, 0.4, 0.6, 0.8]) {
+    const plate = flat(
+      screenOf('lines', { kind: 'straight' }, { frequency: { value: 20, per: 'px' }, angle: 0 }),
+      200,
+      tone,
+    );
+    for (let x = 0; x < 200; x += 37) {
+      const ink = Array.from({ length: 200 }, (_, y) => bitAt(plate, x, y)).reduce((a, b) => a + b, 0);
+      expect(ink).toBe(Math.round(200 * tone));
+    }
+  }
+});
+
+describe('cross-hatch', () => {
+  // Independent directions cover 1 − (1 − a)(1 − b)… of the sheet (by definition of independence).
+  const cover = (growth: number, starts: readonly number[]) =>
+    1 - starts.reduce((bare, s) => bare * (growth > s ? 1 - (growth - s) / (1 - s) : 1), 1);
+
+  test.each([[[0, 0.25]], [[0, 0.25, 0.5]], [[0, 0.3, 0.55, 0.8]]])('directions enter at %j', (tones) => {
+    const starts = hatchStarts(tones);
+    tones.forEach((tone, k) => {
+      expect(cover(starts[k]!, starts.slice(0, k))).toBeCloseTo(tone, 6);
+    });
+  });
+
+  test('below the tone of the second direction there are lines one way only', () => {
+    const screen = screenOf(
+      'lines',
+      { kind: 'cross-hatch', directions: 2, second: 0.4 },
+      { frequency: lpi(15), angle: 0 },
+    );
+    const rows = (tone: number) => {
+      const plate = flat(screen, 300, tone);
+      // A bare row of pixels exists only where no direction crosses it.
+      return Array.from({ length: 300 }, (_, y) => y).filter((y) => {
+        for (let x = 0; x < 300; x++) if (bitAt(plate, x, y)) return false;
+        return true;
+      }).length;
+    };
+    expect(rows(0.3)).toBeGreaterThan(100);
+    expect(rows(0.45)).toBe(0);
+  });
+});
+
+test.each(['concentric', 'spiral', 'rays'])('%s move with their centre', (kind) => {
+  const at = (centreX: number) => screenOf('lines', { kind }, { frequency: lpi(20), angle: 0, centreX, centreY: 0.5 });
+  const side = 401;
+  const [a, b] = [0.5, 0.5 + 40 / side].map((centre) => {
+    const compiled = compiledFor(at(centre), side);
+    if (compiled.kind !== 'field') throw new Error('a screen round a centre does not repeat');
+    return compiled.field.over({ x: 0, y: 0, width: side, height: side, step: 1 });
+  });
+  // Ranks are made over another part of the plane, so thresholds differ a little; the pattern is the same, moved.
+  let [far, count] = [0, 0];
+  for (let y = 0; y < side; y += 3) {
+    for (let x = 0; x < side - 40; x += 3) {
+      if (Math.abs(a![y * side + x]! - b![y * side + x + 40]!) > 3000) far++;
+      count++;
+    }
+  }
+  expect(far / count).toBeLessThan(0.01);
+});
+
+test('breaks and wobble come from the seed', () => {
+  const at = (seed: number) =>
+    flat(
+      screenOf('lines', { kind: 'straight', breaks: 0.4, wobble: 0.5 }, { seed, frequency: lpi(25), angle: 20 }),
+      200,
+      0.4,
+    );
+  expect(at(1).data).toEqual(at(1).data);
+  expect(at(2).data).not.toEqual(at(1).data);
+});

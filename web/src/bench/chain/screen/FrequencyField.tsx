@@ -1,0 +1,77 @@
+import {
+  convertFrequency,
+  DEFAULT_SCREEN,
+  type Frequency,
+  type Job,
+  LARGEST_PITCH,
+  LIMITS,
+  type Pass,
+  pitchOf,
+  sheetPixels,
+  SMALLEST_PITCH,
+} from '@chromatype/core';
+import { useState } from 'react';
+import { setScreen } from '../../../document/edits.ts';
+import { edit } from '../../../document/store.ts';
+import { NumberField } from '../../../ui/NumberField.tsx';
+import { readFrequency, UNIT_NAMES } from './frequency-text.ts';
+
+/** Rows of cells per unit of length, in a unit of the artist's choice. */
+export function FrequencyField({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+  const { frequency } = pass.screen;
+  const width = sheetPixels(job.sheet).width;
+  const [wrong, setWrong] = useState<string | null>(null);
+  const inUnit = (px: number) => convertFrequency({ per: 'px', value: px }, frequency.per, job.sheet.ppi, width).value;
+  const ends = [inUnit(SMALLEST_PITCH), inUnit(LARGEST_PITCH)].sort((a, b) => a - b) as [number, number];
+  function set(next: Frequency): void {
+    const pitch = pitchOf(next, job.sheet.ppi, width);
+    const possible = pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH;
+    setWrong(
+      possible ? null : `Cells must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels wide at ${job.sheet.ppi} ppi.`,
+    );
+    if (possible) edit(setScreen(pass.id, { frequency: next }));
+  }
+  const set4 = (value: number) => set({ ...frequency, value: Number(value.toPrecision(5)) });
+  return (
+    <div>
+      <NumberField
+        label="Frequency"
+        value={frequency.value}
+        min={ends[0]}
+        max={ends[1]}
+        step={frequency.per === 'mm' ? 0.05 : 1}
+        normal={convertFrequency(DEFAULT_SCREEN.frequency, frequency.per, job.sheet.ppi, width).value}
+        format={{ unit: UNIT_NAMES[frequency.per], digits: 3 }}
+        about={LIMITS.frequency.about}
+        onChange={set4}
+        readText={(text) => {
+          const read = readFrequency(text);
+          if (read) set(read);
+          return read !== null;
+        }}
+      />
+      {wrong && (
+        <p role="alert" className="pt-0.5 text-[10.5px] leading-tight text-hot-text">
+          {wrong}
+        </p>
+      )}
+      <div className="flex justify-end">
+        <select
+          aria-label="Unit of frequency"
+          value={frequency.per}
+          onChange={(e) => {
+            const next = convertFrequency(frequency, e.target.value as Frequency['per'], job.sheet.ppi, width);
+            set({ ...next, value: Number(next.value.toPrecision(5)) });
+          }}
+          className="h-6 border-b border-hairline bg-paper text-[10.5px] text-muted"
+        >
+          <option value="lpi">lines an inch</option>
+          <option value="lpcm">lines a cm</option>
+          <option value="mm">pitch in mm</option>
+          <option value="px">pitch in pixels</option>
+          <option value="across">count across</option>
+        </select>
+      </div>
+    </div>
+  );
+}

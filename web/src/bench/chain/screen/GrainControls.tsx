@@ -1,0 +1,89 @@
+import { familyOf, type Job, type Pass } from '@chromatype/core';
+import { setFamilySettings, setFeed } from '../../../document/edits.ts';
+import { edit } from '../../../document/store.ts';
+import { NumberField } from '../../../ui/NumberField.tsx';
+import { optionsOf } from './options-of.ts';
+import { OwnFields } from './OwnFields.tsx';
+import { PaletteEditor } from './PaletteEditor.tsx';
+import { ParamField } from './ParamField.tsx';
+import { SampleRow } from './SampleRow.tsx';
+
+const { params } = familyOf('grain');
+
+/** Side of a grain, in pixels or mm; a unit that is typed with the number is taken over. */
+export function GrainSize({ pass }: { readonly pass: Pass }) {
+  const { size, sizeIn } = pass.screen.grain;
+  const change = (part: Partial<typeof pass.screen.grain>) => edit(setFamilySettings(pass.id, 'grain', part));
+  const inMm = sizeIn === 'mm';
+  return (
+    <>
+      <NumberField
+        label="Grain size"
+        value={size}
+        min={inMm ? 0.01 : 1}
+        max={200}
+        step={inMm ? 0.05 : 1}
+        normal={inMm ? 0.1 : 1}
+        format={{ unit: sizeIn, digits: 2 }}
+        about={params.size!.about}
+        onChange={(value) => change({ size: inMm ? value : Math.max(1, Math.round(value)) })}
+        readText={(text) => {
+          const read = /^\s*(\d+(?:[.,]\d+)?)\s*(px|mm)\s*$/.exec(text);
+          if (!read) return false;
+          const value = Math.min(200, Number(read[1]!.replace(',', '.')));
+          change({ sizeIn: read[2]!, size: read[2] === 'px' ? Math.max(1, Math.round(value)) : Math.max(0.01, value) });
+          return true;
+        }}
+      />
+      <ParamField
+        param={params.sizeIn!}
+        value={sizeIn}
+        onChange={(unit) => change(unit === 'mm' ? { sizeIn: 'mm', size: 0.1 } : { sizeIn: 'px', size: 1 })}
+      />
+    </>
+  );
+}
+
+/** Methods as live samples, their settings, and what the grains are printed in. */
+export function GrainControls({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+  const { grain } = pass.screen;
+  function setPrints(prints: unknown): void {
+    edit((doc) => {
+      const next = setFamilySettings(pass.id, 'grain', { prints: prints as string })(doc);
+      // A palette takes the whole picture, unless a part of it was chosen on purpose.
+      const whole = prints === 'palette' && pass.feed.part === 'lightness';
+      return whole ? setFeed(pass.id, { part: 'colour' })(next) : next;
+    });
+  }
+  return (
+    <>
+      <SampleRow
+        label="Grain method"
+        job={job}
+        pass={pass}
+        options={optionsOf(params.method)}
+        chosen={grain.method}
+        screenFor={(method) => ({ grain: { ...grain, method } })}
+      />
+      <OwnFields
+        pass={pass}
+        family="grain"
+        without={['method', 'size', 'sizeIn', 'prints', 'palette', 'levels', 'space']}
+      />
+      <div className="grid gap-0.5 pt-2">
+        <ParamField param={params.prints!} value={grain.prints} onChange={setPrints} />
+        {(['levels', 'space'] as const)
+          .filter((name) => params[name]!.when?.(grain))
+          .map((name) => (
+            <ParamField
+              key={name}
+              param={params[name]!}
+              value={grain[name]}
+              onChange={(value) => edit(setFamilySettings(pass.id, 'grain', { [name]: value }))}
+            />
+          ))}
+        {grain.prints === 'palette' && <PaletteEditor job={job} pass={pass} />}
+      </div>
+    </>
+  );
+}

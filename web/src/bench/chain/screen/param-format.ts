@@ -1,0 +1,19 @@
+import type { NumberParam } from '@chromatype/core';
+import type { NumberFormat } from '../../../ui/number-text.ts';
+import { DEGREES, MM, PERCENT, PLAIN } from '../formats.ts';
+
+/** How a number of a screen is written, by its unit. */
+export function formatOf({ unit }: NumberParam): NumberFormat {
+  switch (unit) {
+    case '%':
+      return PERCENT;
+    case '°':
+      return DEGREES;
+    case 'mm':
+      return MM;
+    case '':
+      return PLAIN;
+    default:
+      return { unit, digits: 2 };
+  }
+}

@@ -1,0 +1,50 @@
+import type { Job } from '@chromatype/core';
+import { useEffect } from 'react';
+import { useOpenJob } from '../../document/store.ts';
+import { makeWholes, resumeWhole, stopWhole, useWholePlates, wholesOf } from '../../engine/whole-plates.ts';
+import { Button } from '../../ui/Button.tsx';
+
+/** Milliseconds of rest before plates that need the whole sheet are made. */
+const MAKE_AFTER = 250;
+
+export type WholeStage = 'waiting' | 'done';
+
+/** Has the plates made that need the whole sheet; tells how many are there, and whether any is still to come. */
+export function useWholes(job: Job, ready: boolean): { readonly there: string; readonly stage: WholeStage } {
+  const dragging = useOpenJob((s) => s.dragging);
+  const byKey = useWholePlates((s) => s.byKey);
+  const keys = wholesOf(job).map((w) => w.key);
+  useEffect(() => {
+    if (!ready || dragging) return;
+    const timer = setTimeout(() => makeWholes(job), MAKE_AFTER);
+    return () => clearTimeout(timer);
+  }, [job, ready, dragging]);
+  const there = keys.filter((key) => byKey[key]?.state === 'ready');
+  const waiting = keys.some((key) => byKey[key]?.state !== 'ready' && byKey[key]?.state !== 'stopped');
+  return { there: there.join('\n'), stage: waiting ? 'waiting' : 'done' };
+}
+
+/** What is being made of plates that need the whole sheet, with a way to stop it and to take it up again. */
+export function WholePlates({ job }: { readonly job: Job }) {
+  const byKey = useWholePlates((s) => s.byKey);
+  const shown = wholesOf(job).filter(({ key }) => byKey[key] && byKey[key].state !== 'ready');
+  if (shown.length === 0) return null;
+  return (
+    <ul role="status" className="absolute bottom-3 left-3 grid gap-1">
+      {shown.map(({ pass, key }) => {
+        const state = byKey[key]!;
+        const making = state.state === 'making';
+        return (
+          <li key={key} className="flex items-center gap-2 bg-paper px-2 py-1">
+            {making
+              ? `Making the plate of ${pass.name}, ${Math.round(state.share * 100)} %`
+              : `The plate of ${pass.name} is shown as a first look`}
+            <Button onClick={() => (making ? stopWhole(key) : resumeWhole(job, key))}>
+              {making ? 'Cancel' : 'Make it'}
+            </Button>
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,27 @@
+import { Switch } from 'radix-ui';
+
+interface Props {
+  readonly label: string;
+  readonly about: string;
+  readonly value: boolean;
+  onChange(value: boolean): void;
+}
+
+/** Yes or no. */
+export function SwitchField({ label, about, value, onChange }: Props) {
+  return (
+    <div className="flex items-center justify-between gap-2" title={about}>
+      <span aria-hidden className="min-w-0 leading-tight">
+        {label}
+      </span>
+      <Switch.Root
+        aria-label={label}
+        checked={value}
+        onCheckedChange={onChange}
+        className="h-6 w-[32px] shrink-0 border border-ink data-[state=checked]:bg-ink"
+      >
+        <Switch.Thumb className="block h-[12px] w-[12px] translate-x-[3px] bg-ink data-[state=checked]:translate-x-[15px] data-[state=checked]:bg-paper" />
+      </Switch.Root>
+    </div>
+  );
+}

@@ -1,0 +1,25 @@
+/** Kinds of picture files that can be added. */
+export const PICTURE_FILES =
+  'image/png,image/jpeg,image/webp,image/tiff,image/gif,image/avif,image/svg+xml,.tif,.tiff,.svg';
+
+/** Lets a file be chosen; null when none is. */
+export function chooseFile(accept: string): Promise<File | null> {
+  return new Promise((resolve) => {
+    const input = document.createElement('input');
+    input.type = 'file';
+    input.accept = accept;
+    input.onchange = () => resolve(input.files?.[0] ?? null);
+    input.oncancel = () => resolve(null);
+    input.click();
+  });
+}
+
+/** Offers text as a download. */
+export function saveFile(name: string, text: string, type: string): void {
+  const address = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement('a');
+  link.href = address;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(address);
+}
