@@ -32,9 +32,10 @@ type RowLight = (row: Uint8Array, x: number, count: number, out: number) => void
 function rowLight(kernels: Kernels, source: PictureSource, part: FeedPart): RowLight {
   const table = kernels.scratch('light-of-byte', 512);
   kernels.u16(table).set(LIGHT_OF_BYTE);
-  const raw = kernels.scratch('picture-row', source.width * source.channels + 64);
   const [wr, wg, wb, wa] = WEIGHTS[part];
   return (row, x, count, out) => {
+    // Asked for anew each time: a reader of a wider picture may have moved it.
+    const raw = kernels.scratch('picture-row', source.width * source.channels + 64);
     const bytes = row.subarray(x * source.channels, (x + count) * source.channels);
     if (source.channels === 1) {
       if (wa) new Uint16Array(kernels.run.memory.buffer, out, count).fill(0);

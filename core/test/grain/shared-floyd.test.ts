@@ -1,5 +1,6 @@
 import {
   canShare,
+  createKernels,
   createSharedPlate,
   packRows,
   sharedFloydDone,
@@ -42,6 +43,15 @@ function alone(job: ReturnType<typeof jobOf>['job'], source: ReturnType<typeof j
   expect(sharedFloydDone(shared)).toBe(1);
   return new Uint8Array(shared.plate);
 }
+
+test('a picture that is resampled, on kernels whose memory must still grow', () => {
+  const source = greyPicture(1200, 90, (x, y) => 128 + 100 * Math.sin(x / 40 + y / 30));
+  const job = pixelJob(2480, 60, source, { feed: { fit: 'fill' }, screen: screenOf('grain', LEFT_TO_RIGHT) });
+  const shared = createSharedPlate(job);
+  expect(sharePlate(createKernels(), job, job.passes[0]!, () => source, shared, 0, 1)).toBe(true);
+  const whole = packRows(kernels, job, job.passes[0]!, () => source);
+  expect(Buffer.compare(new Uint8Array(shared.plate), whole)).toBe(0);
+});
 
 test.each([
   [{ method: 'floyd-steinberg', serpentine: true }],

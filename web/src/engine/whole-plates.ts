@@ -8,7 +8,9 @@ import { needsWhole } from './needs-whole.ts';
 export type WholeState =
   | { readonly state: 'making'; readonly share: number; readonly pass: string }
   | { readonly state: 'ready' }
-  | { readonly state: 'stopped'; readonly pass: string };
+  | { readonly state: 'stopped'; readonly pass: string }
+  /** Something went wrong; the console has it. */
+  | { readonly state: 'failed'; readonly pass: string };
 
 /** What is known of whole plates in this page, by plate key. */
 export const useWholePlates = create<{ readonly byKey: Readonly<Record<string, WholeState>> }>(() => ({ byKey: {} }));
@@ -70,7 +72,12 @@ export function makeWholes(job: Job): void {
   for (const { pass, key } of needed) {
     if (stateOf(key)) continue;
     set(key, { state: 'making', share: 0, pass: pass.name });
-    queue = queue.then(() => make(job, pass, key)).catch(() => set(key, { state: 'stopped', pass: pass.name }));
+    queue = queue
+      .then(() => make(job, pass, key))
+      .catch((error: unknown) => {
+        console.error(error);
+        set(key, { state: 'failed', pass: pass.name });
+      });
   }
 }
 

@@ -110,7 +110,9 @@ export function floydThread({ kernels, shared, thread, threads, seed, read }: Fl
         read(from, count, tones.ptr);
         return kernels.u16(tones).slice(0, width * count);
       };
-      kernels.u16(tones).set(mirroredRows(first, width, height, 1, y, rows));
+      // Reading may grow the kernels' memory: the view of it is taken after that.
+      const mirrored = mirroredRows(first, width, height, 1, y, rows);
+      kernels.u16(tones).set(mirrored);
     }
     const bundles = Math.ceil(rows / FLOYD_ROWS);
     // Rows after the sheet's last are bare.

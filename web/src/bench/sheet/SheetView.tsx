@@ -151,7 +151,7 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
         role="img"
         aria-label="The printed sheet"
         data-testid="sheet"
-        data-stage={!ready ? 'loading' : wholes.stage === 'waiting' && stage === 'settled' ? 'first' : stage}
+        data-stage={!ready ? 'loading' : wholes.stage !== 'done' && stage === 'settled' ? 'first' : stage}
         className="absolute top-0 left-0"
         style={view ? { width: view.width / devicePixelRatio, height: view.height / devicePixelRatio } : undefined}
       />

@@ -7,7 +7,7 @@ import { Button } from '../../ui/Button.tsx';
 /** Milliseconds of rest before plates that need the whole sheet are made. */
 const MAKE_AFTER = 250;
 
-export type WholeStage = 'waiting' | 'done';
+export type WholeStage = 'waiting' | 'done' | 'failed';
 
 /** Has the plates made that need the whole sheet; tells how many are there, and whether any is still to come. */
 export function useWholes(job: Job, ready: boolean): { readonly there: string; readonly stage: WholeStage } {
@@ -20,8 +20,9 @@ export function useWholes(job: Job, ready: boolean): { readonly there: string; r
     return () => clearTimeout(timer);
   }, [job, ready, dragging]);
   const there = keys.filter((key) => byKey[key]?.state === 'ready');
-  const waiting = keys.some((key) => byKey[key]?.state !== 'ready' && byKey[key]?.state !== 'stopped');
-  return { there: there.join('\n'), stage: waiting ? 'waiting' : 'done' };
+  const states = keys.map((key) => byKey[key]?.state ?? 'making');
+  const stage = states.includes('failed') ? 'failed' : states.includes('making') ? 'waiting' : 'done';
+  return { there: there.join('\n'), stage };
 }
 
 /** What is being made of plates that need the whole sheet, with a way to stop it and to take it up again. */
@@ -36,9 +37,9 @@ export function WholePlates({ job }: { readonly job: Job }) {
         const making = state.state === 'making';
         return (
           <li key={key} className="flex items-center gap-2 bg-paper px-2 py-1">
-            {making
-              ? `Making the plate of ${pass.name}, ${Math.round(state.share * 100)} %`
-              : `The plate of ${pass.name} is shown as a first look`}
+            {making && `Making the plate of ${pass.name}, ${Math.round(state.share * 100)} %`}
+            {state.state === 'stopped' && `The plate of ${pass.name} is shown as a first look`}
+            {state.state === 'failed' && `The plate of ${pass.name} could not be made; this is a first look`}
             <Button onClick={() => (making ? stopWhole(key) : resumeWhole(job, key))}>
               {making ? 'Cancel' : 'Make it'}
             </Button>
