@@ -15,6 +15,8 @@ import {
   memorySource,
   type PictureSource,
   type Screen,
+  filePicture,
+  DEFAULT_TONE,
 } from '@chromatype/core';
 import sharp from 'sharp';
 import { launchChromium } from './chromium.ts';
@@ -27,7 +29,7 @@ const RAMP = 34;
 const HEIGHT = RAMP + 4 + Math.round((WIDTH * 2) / 3);
 const kernels = createKernels();
 /** Even steps, so that coarse screens show all of the picture; palettes match light in any case. */
-const EVEN = { lights: 0, middle: 1, darks: 1, meaning: 'even' } as const;
+const EVEN = { ...DEFAULT_TONE, meaning: 'even' };
 
 /** A ramp from bare to solid over the harbour picture, in colour. */
 async function pageOf(file: string): Promise<PictureSource> {
@@ -60,7 +62,8 @@ function jobOf<F extends FamilyName>(family: F, own: Partial<Screen[F]>, angle: 
   const base = createJob('contact', 'p');
   const pass = base.passes[0]!;
   const mm = (pixels: number) => (pixels / 300) * 25.4;
-  const known = (id: string, width: number, height: number) => ({ id, name: id, hash: id.repeat(64), width, height });
+  const known = (id: string, width: number, height: number) =>
+    filePicture({ id, name: id, hash: id.repeat(64), width, height });
   const screen: Screen = {
     ...pass.screen,
     family,
@@ -70,7 +73,7 @@ function jobOf<F extends FamilyName>(family: F, own: Partial<Screen[F]>, angle: 
   };
   return {
     ...base,
-    sheet: { width: mm(WIDTH), height: mm(HEIGHT), ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
+    sheet: { width: mm(WIDTH), height: mm(HEIGHT), bleed: 0, ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
     pictures: [known('a', WIDTH, HEIGHT), known('b', 128, 128)],
     passes: [{ ...pass, feed: { ...pass.feed, picture: 'a', part: 'colour' }, tone: EVEN, screen }],
   };

@@ -1,4 +1,4 @@
-import { createJob, type Job } from '@chromatype/core';
+import { createJob, type Job, filePicture } from '@chromatype/core';
 
 /** The picture that plates are measured on: 24 megapixels. */
 export const WIDTH = 6000;
@@ -11,7 +11,7 @@ export function plateJob(): Job {
   return {
     ...base,
     sheet: { ...base.sheet, width: (WIDTH / 300) * 25.4, height: (HEIGHT / 300) * 25.4, ppi: 300 },
-    pictures: [{ id: 'a', name: 'a', hash: '0'.repeat(64), width: WIDTH, height: HEIGHT }],
+    pictures: [filePicture({ id: 'a', name: 'a', hash: '0'.repeat(64), width: WIDTH, height: HEIGHT })],
     passes: [
       {
         ...pass,

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
-import { createJob, createPass, type Job } from '@chromatype/core';
+import { createJob, createPass, type Job, filePicture } from '@chromatype/core';
 import type { Page } from '@playwright/test';
 import { launchChromium } from './chromium.ts';
 import { ms, percentile, type Row } from './statistics.ts';
@@ -30,7 +30,7 @@ function fourPasses({ hash, width, height }: Stored): Job {
   return {
     ...base,
     sheet: { ...base.sheet, width: (6000 / 300) * 25.4, height: (4000 / 300) * 25.4, ppi: 300 },
-    pictures: [{ id: 'a', name: 'a', hash, width, height }],
+    pictures: [filePicture({ id: 'a', name: 'a', hash, width, height })],
     passes: parts.map((part, k) => {
       const pass = createPass(`p${k}`, k, 'a');
       return { ...pass, feed: { ...pass.feed, part } };

@@ -9,6 +9,7 @@ import {
   LINE_KINDS,
   memorySource,
   type Screen,
+  filePicture,
 } from '@chromatype/core';
 import { median, ms, type Row, timed } from './statistics.ts';
 
@@ -32,7 +33,7 @@ export function sampleRows(): Row[] {
   const job = createJob('samples', 'p');
   const mm = (SIDE / 300) * 25.4;
   const sheet = { ...job.sheet, width: mm, height: mm, ppi: 300 };
-  const pictures = [{ id: 'a', name: 'a', hash: '0'.repeat(64), width: SIDE, height: SIDE }];
+  const pictures = [filePicture({ id: 'a', name: 'a', hash: '0'.repeat(64), width: SIDE, height: SIDE })];
   const source = memorySource(SIDE, SIDE, 1, new Uint8Array(SIDE * SIDE).fill(128));
   const pass = { ...job.passes[0]!, feed: { ...job.passes[0]!.feed, picture: 'a' } };
   const area = { x: 0, y: 0, width: SIDE, height: SIDE, step: 1 };

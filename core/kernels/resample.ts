@@ -64,3 +64,40 @@ export function resampleDown(rows: usize, weights: usize, taps: i32, count: i32,
     store<u16>(out + (k << 1), clamp16(sum));
   }
 }
+
+/**
+ * Values of a 16-bit plane along a slanting line: result k at (x + k dx, y + k dy), counted from the
+ * middle of the first value, by a cubic whose weights (i32, 1/16384) stand in `phases` for each 1/256
+ * of a step, four each. Beyond the plane's outer edge the result is white.
+ */
+export function sampleAlong(
+  plane: usize, width: i32, rows: i32, x: f64, y: f64, dx: f64, dy: f64, phases: usize, count: i32, out: usize,
+): void {
+  const right = <f64>width - 0.5;
+  const bottom = <f64>rows - 0.5;
+  for (let k = 0; k < count; k++) {
+    const px = x + <f64>k * dx;
+    const py = y + <f64>k * dy;
+    if (px < -0.5 || py < -0.5 || px >= right || py >= bottom) {
+      store<u16>(out, 65535);
+      out += 2;
+      continue;
+    }
+    const ix = <i32>Math.floor(px);
+    const iy = <i32>Math.floor(py);
+    const wx = phases + ((<usize>((px - <f64>ix) * 256)) << 4);
+    const wy = phases + ((<usize>((py - <f64>iy) * 256)) << 4);
+    let sum: i32 = 0;
+    for (let r = 0; r < 4; r++) {
+      const row = plane + ((<usize>(min(rows - 1, max(0, iy - 1 + r)) * width)) << 1);
+      let across: i32 = 0;
+      for (let c = 0; c < 4; c++) {
+        const column = min(width - 1, max(0, ix - 1 + c));
+        across += <i32>load<u16>(row + ((<usize>column) << 1)) * load<i32>(wx + ((<usize>c) << 2));
+      }
+      sum += <i32>clamp16(across) * load<i32>(wy + ((<usize>r) << 2));
+    }
+    store<u16>(out, clamp16(sum));
+    out += 2;
+  }
+}

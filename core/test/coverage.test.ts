@@ -10,6 +10,7 @@ import {
   type PictureSource,
   type Screen,
   spectrumPeak,
+  filePicture,
 } from '../src/index.ts';
 import { angleApart } from './angles.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
@@ -74,7 +75,7 @@ describe('coverage equals tone (definition of a threshold screen), 64 tones', ()
 function flat(screen: Screen, side: number, value: number): Bitmap {
   const source: PictureSource = greyPicture(side, side, () => value);
   const base = pixelJob(side, side, source, { tone: { meaning: 'even' }, screen });
-  const tile = { id: 'tile', name: 'tile', hash: 'b'.repeat(64), width: 90, height: 60 };
+  const tile = filePicture({ id: 'tile', name: 'tile', hash: 'b'.repeat(64), width: 90, height: 60 });
   const job: Job = { ...base, pictures: [...base.pictures, tile] };
   const chain = createPassChain({
     kernels,
@@ -120,7 +121,7 @@ test.each([
   const side = 200;
   const source = greyPicture(side, side, (x, y) => 128 + 100 * Math.sin(x / 37) * Math.cos(y / 23));
   const base = pixelJob(side, side, source, { tone: { meaning: 'even' }, screen });
-  const tile = { id: 'tile', name: 'tile', hash: 'b'.repeat(64), width: 90, height: 60 };
+  const tile = filePicture({ id: 'tile', name: 'tile', hash: 'b'.repeat(64), width: 90, height: 60 });
   const job: Job = { ...base, pictures: [...base.pictures, tile] };
   const plateOf = (area: { x: number; y: number; width: number; height: number }) => {
     const pictures = (hash: string) => (hash === tile.hash ? TILE : source);

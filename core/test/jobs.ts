@@ -1,4 +1,4 @@
-import { createJob, type Job, memorySource, type Pass, type PictureSource } from '../src/index.ts';
+import { createJob, filePicture, type Job, memorySource, type Pass, type PictureSource } from '../src/index.ts';
 
 /** A change to a pass, station by station. */
 export type PassChange = { readonly [K in 'feed' | 'tone' | 'screen' | 'ink']?: Partial<Pass[K]> };
@@ -17,10 +17,11 @@ export function pixelJob(
     sheet: {
       width: (width / 300) * 25.4,
       height: (height / 300) * 25.4,
+      bleed: 0,
       ppi: 300,
       stock: { name: 'White', colour: '#ffffff' },
     },
-    pictures: [{ id: 'a', name: 'a', hash: 'a'.repeat(64), width: picture.width, height: picture.height }],
+    pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: picture.width, height: picture.height })],
     passes: [
       {
         ...pass,

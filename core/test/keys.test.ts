@@ -11,6 +11,7 @@ import {
   type Screen,
   screenKey,
   toneKey,
+  filePicture,
 } from '../src/index.ts';
 
 const HASH = 'c'.repeat(64);
@@ -20,7 +21,7 @@ function jobWith(screen: Partial<Screen> = {}): Job {
   const pass = base.passes[0]!;
   return {
     ...base,
-    pictures: [{ id: 'a', name: 'a', hash: HASH, width: 20, height: 20 }],
+    pictures: [filePicture({ id: 'a', name: 'a', hash: HASH, width: 20, height: 20 })],
     passes: [{ ...pass, feed: { ...pass.feed, picture: 'a' }, screen: { ...pass.screen, ...screen } }],
   };
 }

@@ -1,8 +1,10 @@
 import {
   createJob,
   createPass,
+  DEFAULT_TONE,
   JOB_VERSION,
   JobError,
+  NO_EDIT,
   readJob,
   STARTER_INKS,
   overprintBytes,
@@ -34,6 +36,22 @@ test('version 1, which knew dots alone, is brought forward with all it said', ()
     true,
     0,
   ]);
+  expect(readJob(read)).toEqual(read);
+});
+
+test('version 2, which had no bleed and four settings of tone, prints as it did', () => {
+  const now = createJob('x', 'p');
+  const { bleed: _b, ...sheet } = now.sheet;
+  const { turn: _t, ...feed } = now.passes[0]!.feed;
+  const tone = { lights: 0.1, middle: 1.2, darks: 0.9, meaning: 'even' };
+  const picture = { id: 'a', name: 'a', hash: 'a'.repeat(64), width: 30, height: 20 };
+  const { strips: _s, ...rest } = now;
+  const passes = [{ ...now.passes[0]!, feed, tone }];
+  const read = readJob(JSON.parse(JSON.stringify({ ...rest, version: 2, sheet, pictures: [picture], passes })));
+  expect(read.version).toBe(JOB_VERSION);
+  expect(read.sheet.bleed).toBe(0);
+  expect(read.pictures[0]).toEqual({ ...picture, made: null, edit: NO_EDIT });
+  expect(read.passes[0]!.tone).toEqual({ ...DEFAULT_TONE, ...tone });
   expect(readJob(read)).toEqual(read);
 });
 

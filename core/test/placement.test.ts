@@ -1,4 +1,5 @@
 import {
+  DEFAULT_TONE,
   createJob,
   effectivePpi,
   estimateFileSize,
@@ -54,12 +55,16 @@ describe('where a picture lies', () => {
 });
 
 describe('tone', () => {
-  const tones = fc.record({
-    lights: fc.double({ min: 0, max: 0.4, noNaN: true }),
-    middle: fc.double({ min: 0.2, max: 5, noNaN: true }),
-    darks: fc.double({ min: 0.5, max: 1, noNaN: true }),
-    meaning: fc.constantFrom('light' as const, 'even' as const),
-  });
+  const tones = fc
+    .record({
+      lights: fc.double({ min: 0, max: 0.4, noNaN: true }),
+      middle: fc.double({ min: 0.2, max: 5, noNaN: true }),
+      darks: fc.double({ min: 0.5, max: 1, noNaN: true }),
+      contrast: fc.double({ min: -1, max: 1, noNaN: true }),
+      gain: fc.double({ min: -0.2, max: 0.3, noNaN: true }),
+      meaning: fc.constantFrom('light', 'even'),
+    })
+    .map((tone) => ({ ...DEFAULT_TONE, ...tone }));
 
   test('never rises with light, whatever the setting; white prints nothing', () => {
     fc.assert(

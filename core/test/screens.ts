@@ -17,6 +17,7 @@ import {
 export const sheetOf = (width: number, height = width): Sheet => ({
   width: (width / 300) * 25.4,
   height: (height / 300) * 25.4,
+  bleed: 0,
   ppi: 300,
   stock: { name: 'White', colour: '#ffffff' },
 });

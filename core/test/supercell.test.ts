@@ -70,6 +70,12 @@ describe('supercells', () => {
     );
   });
 
+  test('where one vector is six times the other, the shorter is met as well', () => {
+    const cell = findSupercellOf({ ax: 6 * 41.975002120766455, ay: 0, bx: 0, by: 41.975002120766455 }, 0);
+    const made = actualBasis(cell);
+    expect(Math.hypot(made.bx, made.by - 41.975002120766455) / 41.975).toBeLessThan(0.001);
+  });
+
   test('screens that the grid holds are exact', () => {
     for (const [pitch, angle] of [
       [10, 0],

@@ -1,6 +1,6 @@
 import { memorySource, seamStrength, readTile } from '../src/index.ts';
 import { finishTile, tileReader } from '../src/screen/tile/height-map.ts';
-import { normalsOf } from '../src/screen/families/params.ts';
+import { normalsOf } from '../src/settings/params.ts';
 import { TILE_PARAMS } from '../src/screen/families/tile.ts';
 import { greyPicture } from './jobs.ts';
 import { compiledFor, lpi, screenOf } from './screens.ts';

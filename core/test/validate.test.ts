@@ -21,7 +21,7 @@ const cases: readonly [string, (job: Loose) => void][] = [
   [
     'version',
     (j) => {
-      j.version = 3;
+      j.version = 4;
     },
   ],
   [

@@ -61,7 +61,7 @@ const lpi = (value: number) => ({ value, per: 'lpi' }) as const;
 /** The finished jobs of Kite Week. */
 export function demoJobs(pictures: Stored): Job[] {
   const pick = (name: string): Picture => pictures[name]!;
-  const base = { format: 'chromatype-job', version: 2 } as const;
+  const base = { format: 'chromatype-job', version: 3, strips: [] } as const;
   const [harbour, still, lettering, lines, tones] = [
     'harbour-dusk.jpg',
     'studio-still-life.png',
@@ -73,7 +73,7 @@ export function demoJobs(pictures: Stored): Job[] {
     {
       ...base,
       title: 'Kite Week poster',
-      sheet: { width: 420, height: 280, ppi: 300, stock: { name: 'Cream', colour: '#f5ecd7' } },
+      sheet: { width: 420, height: 280, bleed: 0, ppi: 300, stock: { name: 'Cream', colour: '#f5ecd7' } },
       pictures: [harbour],
       passes: passes(
         {
@@ -102,7 +102,7 @@ export function demoJobs(pictures: Stored): Job[] {
     {
       ...base,
       title: 'Quay zine cover',
-      sheet: { width: 148, height: 210, ppi: 600, stock: { name: 'Newsprint', colour: '#e4dfd3' } },
+      sheet: { width: 148, height: 210, bleed: 0, ppi: 600, stock: { name: 'Newsprint', colour: '#e4dfd3' } },
       pictures: [still, lettering],
       passes: passes(
         {
@@ -125,7 +125,7 @@ export function demoJobs(pictures: Stored): Job[] {
     {
       ...base,
       title: 'The flyer, page one',
-      sheet: { width: 150, height: 180, ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
+      sheet: { width: 150, height: 180, bleed: 0, ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
       pictures: [lines, tones],
       passes: passes(
         {

@@ -1,3 +1,4 @@
+import { filePicture } from '@chromatype/core';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -39,12 +40,15 @@ async function fillShelf(server: string, folder: string): Promise<void> {
   if (jobs.some((j) => j.demo)) return;
   const pictures: Record<string, Picture> = {};
   for (const name of Object.keys(PICTURES)) {
-    const { hash, width, height } = await call<Picture>(`${server}/api/pictures?name=${name}`, {
-      method: 'POST',
-      body: readFileSync(join(folder, name)),
-      headers: { 'Content-Type': 'application/octet-stream' },
-    });
-    pictures[name] = { id: name.replace(/\..*$/, ''), name, hash, width, height };
+    const { hash, width, height } = await call<{ hash: string; width: number; height: number }>(
+      `${server}/api/pictures?name=${name}`,
+      {
+        method: 'POST',
+        body: readFileSync(join(folder, name)),
+        headers: { 'Content-Type': 'application/octet-stream' },
+      },
+    );
+    pictures[name] = filePicture({ id: name.replace(/\..*$/, ''), name, hash, width, height });
   }
   for (const document of demoJobs(pictures).reverse()) {
     await call(`${server}/api/jobs`, {

@@ -1,4 +1,4 @@
-import { createJob } from '@chromatype/core';
+import { createJob, JOB_VERSION } from '@chromatype/core';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { startApp, type TestApp } from './app.ts';
@@ -135,7 +135,7 @@ test('a job of an older version is brought forward when it is read', async () =>
   const db = test1.app.get(DataSource);
   await db.query('UPDATE job SET document = ? WHERE id = ?', [JSON.stringify(old), id]);
   const { body } = await http().get(`/api/jobs/${id}`).expect(200);
-  expect(body.document.version).toBe(2);
+  expect(body.document.version).toBe(JOB_VERSION);
   expect(body.document.passes[0].screen.dots.shape).toBe('Diamond');
   const print = await http().get(`/api/jobs/${id}/print.png?width=64`).expect(200);
   expect(print.headers['content-type']).toBe('image/png');

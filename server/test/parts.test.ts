@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createJob, createKernels, memorySource } from '@chromatype/core';
+import { createJob, createKernels, memorySource, filePicture } from '@chromatype/core';
 import { checkSvg, looksLikeSvg } from '../src/pictures/check-svg.ts';
 import { checkEnding } from '../src/pictures/normalise.ts';
 import { writeSafely } from '../src/pictures/write-safely.ts';
@@ -106,7 +106,7 @@ describe('files', () => {
     const base = createJob('x', 'p');
     const job = {
       ...base,
-      pictures: [{ id: 'a', name: 'a', hash: 'h', width: 100, height: 100 }],
+      pictures: [filePicture({ id: 'a', name: 'a', hash: 'h', width: 100, height: 100 })],
       passes: [{ ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'a' } }],
     };
     const broken = {

@@ -6,6 +6,7 @@ import {
   type Job,
   memorySource,
   sheetPixels,
+  filePicture,
 } from '@chromatype/core';
 import { ByteCache } from '../src/engine/byte-cache.ts';
 import { latestOnly } from '../src/engine/latest.ts';
@@ -24,7 +25,7 @@ function job(): Job {
   return {
     ...base,
     sheet: { ...base.sheet, width: 90, height: 60 },
-    pictures: [{ id: 'p', name: 'p', hash: 'h', width: SIDE, height: SIDE }],
+    pictures: [filePicture({ id: 'p', name: 'p', hash: 'h', width: SIDE, height: SIDE })],
     passes: ['a', 'b'].map((id, k) => ({
       ...base.passes[0]!,
       id,

@@ -1,4 +1,4 @@
-import { createJob } from '@chromatype/core';
+import { createJob, DEFAULT_TONE } from '@chromatype/core';
 import { readFrequency } from '../src/bench/chain/screen/frequency-text.ts';
 import { possibleSheet } from '../src/bench/chain/possible-sheet.ts';
 import { pulled, turned } from '../src/bench/dial/turning.ts';
@@ -71,7 +71,7 @@ describe('dial', () => {
 });
 
 describe('ramp handles', () => {
-  const tone = { lights: 0.1, middle: 1, darks: 0.9, meaning: 'even' } as const;
+  const tone = { ...DEFAULT_TONE, lights: 0.1, middle: 1, darks: 0.9, meaning: 'even' };
   test('the middle stands where the curve passes one half', () => {
     expect(handlePlace(tone, 'middle')).toBeCloseTo(0.5);
     expect(moveHandle(tone, 'middle', handlePlace({ ...tone, middle: 1.7 }, 'middle')).middle).toBeCloseTo(1.7, 2);

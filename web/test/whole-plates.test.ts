@@ -8,6 +8,7 @@ import {
   type Pass,
   plateKey,
   sheetPixels,
+  filePicture,
 } from '@chromatype/core';
 import { jest } from '@jest/globals';
 import { SheetEngine } from '../src/engine/sheet-engine.ts';
@@ -125,7 +126,7 @@ test('an engine shows a first look of such a plate until it is given the whole, 
   });
   const base = jobWith('floyd-steinberg');
   const pass = { ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'p' } };
-  const pictures = [{ id: 'p', name: 'p', hash: 'h', width: side, height: side }];
+  const pictures = [filePicture({ id: 'p', name: 'p', hash: 'h', width: side, height: side })];
   const job: Job = { ...base, sheet: { ...base.sheet, width: 90, height: 90 }, pictures, passes: [pass] };
   const engine = new SheetEngine();
   engine.addPicture({ hash: 'h', width: side, height: side, channels: 1, buffer });

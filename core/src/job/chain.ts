@@ -10,6 +10,7 @@ import { type CompiledScreen, compileScreen } from '../screen/prepare/index.ts';
 import type { CellMap, ThresholdRow } from '../screen/prepare/types.ts';
 import { createPlaceMeans } from '../screen/place-means.ts';
 import { plainScreener, type ToneTables, thresholdScreener } from '../screen/threshold-screener.ts';
+import { onPrintedSheet, paintShare, paintTones } from '../tone/paint/strokes.ts';
 import { limitTones } from '../tone/tone-table.ts';
 import { sheetPixels } from './defaults.ts';
 import { methodPlates } from './method-plates.ts';
@@ -49,7 +50,7 @@ export function compilePass(job: Job, pass: Pass, pictures: PictureLookup, draft
     draft,
     pictureOf(id) {
       const picture = job.pictures.find((p) => p.id === id);
-      return picture ? pictures(picture.hash) : null;
+      return picture?.hash ? pictures(picture.hash) : null;
     },
   });
 }
@@ -66,19 +67,11 @@ export function createPassChain(options: ChainOptions): PassChain {
   const cells = pass.screen.oneTone && 'cells' in compiled ? compiled.cells : null;
   const plain = grain === 1 && prints.levels === 2 && !prints.palette;
 
-  const tonesOf: ValueReader = Object.assign(
-    (area: Area) => {
-      const rows = light(area);
-      return mapTones(kernels, rows, tables.tones(rows.depth));
-    },
-    {
-      to(area: Area, out: number): void {
-        const rows = light(area);
-        mapTonesTo(kernels, rows, tables.tones(rows.depth), out);
-      },
-    },
-  );
+  const tonesOf = tonesReader(options, light, tables, cells !== null);
+  const painted = pass.tone.paint.length > 0;
 
+  if (compiled.kind === 'tile' && plain && !cells && painted)
+    return tonesThroughTile(kernels, compiled, light, tonesOf);
   if (compiled.kind === 'tile' && plain && !cells) {
     // Without cells one tone a cell has no meaning, and the limits belong in the tables.
     const own = pass.screen.oneTone ? createToneTables(pass, true) : tables;
@@ -90,23 +83,16 @@ export function createPassChain(options: ChainOptions): PassChain {
     };
   }
   if (compiled.kind === 'tile' && plain && cells) {
-    const means = meansOf(kernels, cells, pass, sheet, tonesOf);
-    const screener = plainScreener(kernels, compiled.tile);
-    return {
-      light,
-      plate(area) {
-        const data = means(area).map((tone) => 65535 - tone);
-        return screener.rows(area, { depth: 16, width: area.width, rows: rowsOf(area), data });
-      },
-      release: () => screener.release(),
-    };
+    return tonesThroughTile(kernels, compiled, light, meansOf(kernels, cells, pass, sheet, tonesOf));
   }
   if (compiled.kind === 'field') {
     const tones = cells ? meansOf(kernels, cells, pass, sheet, tonesOf) : tonesOf;
     return { light, plate: (area) => compareField(kernels, compiled.field, area, tones(area)), release() {} };
   }
 
-  const values: ValueReader = prints.palette ? colourReader(kernels, tables, colourReaders(options, read)) : tonesOf;
+  const values: ValueReader = prints.palette
+    ? colourReader(kernels, tables, colourReaders(options, read), paintOver(options))
+    : tonesOf;
   if (compiled.kind === 'method') {
     const method = methodPlates({ kernels, compiled, values, sheet, piecemeal: options.piecemeal ?? false });
     return { light, ...method };
@@ -120,6 +106,65 @@ export function createPassChain(options: ChainOptions): PassChain {
       return plateOfGrains(kernels, area, box, orderedGrains(grains, box, prints, thresholds), grain, prints);
     },
     release() {},
+  };
+}
+
+/** What was painted on a pass, over any area of the sheet. */
+function paintOver({ job, pass }: Pick<ChainOptions, 'job' | 'pass'>): (area: Area) => Float32Array | null {
+  const strokes = onPrintedSheet(pass.tone.paint, job.sheet.bleed);
+  return (area) => paintShare(strokes, area, job.sheet.ppi / 25.4);
+}
+
+/**
+ * Tones of a pass: its light through the tone tables, with what was painted on it. Where paint or one tone
+ * a cell keeps smallest and solid out of the tables they are applied here, unless `whole` cells follow.
+ */
+function tonesReader(
+  { kernels, job, pass }: Pick<ChainOptions, 'kernels' | 'job' | 'pass'>,
+  light: FeedReader,
+  tables: ToneTables,
+  cellsFollow: boolean,
+): ValueReader {
+  const { paint } = pass.tone;
+  if (paint.length === 0) {
+    return Object.assign(
+      (area: Area) => {
+        const rows = light(area);
+        return mapTones(kernels, rows, tables.tones(rows.depth));
+      },
+      {
+        to(area: Area, out: number): void {
+          const rows = light(area);
+          mapTonesTo(kernels, rows, tables.tones(rows.depth), out);
+        },
+      },
+    );
+  }
+  const { smallest, solidFrom } = pass.screen;
+  const share = paintOver({ job, pass });
+  return (area) => {
+    const rows = light(area);
+    const tones = mapTones(kernels, rows, tables.tones(rows.depth));
+    paintTones(tones, share(area));
+    return cellsFollow ? tones : limitTones(tones, smallest, solidFrom);
+  };
+}
+
+/** Tones compared with a compiled screen. */
+function tonesThroughTile(
+  kernels: Kernels,
+  compiled: Extract<CompiledScreen, { kind: 'tile' }>,
+  light: FeedReader,
+  tonesOf: (area: Area) => Uint16Array,
+): PassChain {
+  const screener = plainScreener(kernels, compiled.tile);
+  return {
+    light,
+    plate(area) {
+      const data = tonesOf(area).map((tone) => 65535 - tone);
+      return screener.rows(area, { depth: 16, width: area.width, rows: rowsOf(area), data });
+    },
+    release: () => screener.release(),
   };
 }
 

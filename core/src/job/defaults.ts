@@ -1,21 +1,24 @@
 import { DOT_PARAMS } from '../screen/families/dots.ts';
 import { GRAIN_PARAMS } from '../screen/families/grain.ts';
 import { LINE_PARAMS } from '../screen/families/lines.ts';
-import { normalsOf } from '../screen/families/params.ts';
+import { NO_EDIT } from '../picture/edit.ts';
+import { normalsOf } from '../settings/params.ts';
 import { SHARED_PARAMS } from '../screen/families/shared.ts';
 import { TILE_PARAMS } from '../screen/families/tile.ts';
+import { TONE_PARAMS } from '../tone/params.ts';
 import type { Feed, Ink, Job, Pass, Picture, Screen, Sheet, Tone } from './types.ts';
 
 export const DEFAULT_SHEET: Sheet = {
   width: 210,
   height: 148,
+  bleed: 0,
   ppi: 300,
   stock: { name: 'Cream', colour: '#f5ecd7' },
 };
 
-export const DEFAULT_FEED: Feed = { picture: null, part: 'lightness', fit: 'fill', x: 0, y: 0, width: 100 };
+export const DEFAULT_FEED: Feed = { picture: null, part: 'lightness', fit: 'fill', x: 0, y: 0, width: 100, turn: 0 };
 
-export const DEFAULT_TONE: Tone = { lights: 0, middle: 1, darks: 1, meaning: 'light' };
+export const DEFAULT_TONE: Tone = { ...normalsOf(TONE_PARAMS), paint: [] };
 
 export const DEFAULT_SCREEN: Screen = {
   ...normalsOf(SHARED_PARAMS),
@@ -58,21 +61,42 @@ export function createPass(id: string, index: number, picture: string | null): P
 export function createJob(title: string, passId: string): Job {
   return {
     format: 'chromatype-job',
-    version: 2,
+    version: 3,
     title,
     sheet: DEFAULT_SHEET,
     pictures: [],
     passes: [createPass(passId, 0, null)],
+    strips: [],
   };
 }
 
-/** Whole pixels of a sheet at its ppi. */
-export function sheetPixels(sheet: Pick<Sheet, 'width' | 'height' | 'ppi'>): { width: number; height: number } {
+/** A sheet with its bleed, in mm. */
+export const sheetSize = (sheet: Pick<Sheet, 'width' | 'height' | 'bleed'>): { width: number; height: number } => ({
+  width: sheet.width + 2 * sheet.bleed,
+  height: sheet.height + 2 * sheet.bleed,
+});
+
+/** Whole pixels of a sheet with its bleed at its ppi. */
+export function sheetPixels(sheet: Pick<Sheet, 'width' | 'height' | 'bleed' | 'ppi'>): {
+  width: number;
+  height: number;
+} {
+  const { width, height } = sheetSize(sheet);
   return {
-    width: Math.max(1, Math.round((sheet.width / 25.4) * sheet.ppi)),
-    height: Math.max(1, Math.round((sheet.height / 25.4) * sheet.ppi)),
+    width: Math.max(1, Math.round((width / 25.4) * sheet.ppi)),
+    height: Math.max(1, Math.round((height / 25.4) * sheet.ppi)),
   };
 }
 
 /** The picture a feed takes, or undefined. */
 export const pictureOf = (job: Job, feed: Feed): Picture | undefined => job.pictures.find((p) => p.id === feed.picture);
+
+/** An imported picture as it comes in. */
+export const filePicture = (file: Omit<Picture, 'made' | 'edit' | 'hash'> & { readonly hash: string }): Picture => ({
+  ...file,
+  made: null,
+  edit: NO_EDIT,
+});
+
+/** Where the pixels of a job's imported pictures are found. */
+export const fileHashes = (pictures: readonly Picture[]): string[] => pictures.flatMap((p) => p.hash ?? []);

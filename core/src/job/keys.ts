@@ -1,4 +1,6 @@
+import { shownSize } from '../picture/edit.ts';
 import { placePicture } from '../picture/placement.ts';
+import { LIGHT_SETTINGS } from '../tone/params.ts';
 import { sheetPixels } from './defaults.ts';
 import type { Job, Pass, Screen } from './types.ts';
 import { printsPalette } from './values.ts';
@@ -8,7 +10,10 @@ export function lightKey(job: Job, pass: Pass): string {
   const picture = job.pictures.find((p) => p.id === pass.feed.picture);
   if (!picture) return 'white';
   const { width, height } = sheetPixels(job.sheet);
-  return JSON.stringify([picture.hash, pass.feed.part, placePicture(job.sheet, pass.feed, picture), width, height]);
+  const { hash, made, edit } = picture;
+  const at = placePicture(job.sheet, pass.feed, shownSize(picture));
+  const work = LIGHT_SETTINGS.map((name) => pass.tone[name]);
+  return JSON.stringify([hash, made, edit, pass.feed.part, at, width, height, job.sheet.ppi, work]);
 }
 
 /** What a compiled screen depends on: the settings of its own family and those all share. */
@@ -34,7 +39,9 @@ export function screenKey(job: Pick<Job, 'sheet' | 'pictures'>, screen: Screen):
 /** What a pass's tone tables depend on. */
 export function toneKey({ tone, feed, screen }: Pass): string {
   const { oneTone, smallest, solidFrom } = screen;
-  return JSON.stringify([tone, feed.part === 'alpha', printsPalette(screen), oneTone, smallest, solidFrom]);
+  const { paint, ...curve } = tone;
+  const limits = oneTone || paint.length > 0;
+  return JSON.stringify([curve, feed.part === 'alpha', printsPalette(screen), limits, smallest, solidFrom]);
 }
 
 /** What a pass's plate depends on. Ink, name and order are not among it. */

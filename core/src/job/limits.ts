@@ -7,10 +7,9 @@ export interface Limit {
 
 export const LIMITS = {
   sheetSide: { min: 5, max: 3000, about: 'Side of the sheet in mm.' },
+  bleed: { min: 0, max: 50, about: 'Printed beyond the trimmed edge, in mm, so that trimming leaves no bare line.' },
+  turn: { min: -360, max: 360, about: 'Turn of the picture on the sheet, counter-clockwise.' },
   ppi: { min: 30, max: 2400, about: 'Pixels per inch of the finished plate.' },
-  lights: { min: 0, max: 0.95, about: 'Picture tones lighter than this print nothing.' },
-  middle: { min: 0.2, max: 5, about: 'Above 1 prints the middle tones heavier, below 1 lighter.' },
-  darks: { min: 0.05, max: 1, about: 'Picture tones darker than this print solid.' },
   frequency: { min: 0.01, max: 100000, about: 'Rows of cells per unit of length.' },
   opacity: { min: 0, max: 1, about: 'How strongly the ink colours what lies under it.' },
   place: { min: -10000, max: 10000, about: 'Position on the sheet in mm.' },

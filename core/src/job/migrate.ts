@@ -1,10 +1,11 @@
 import { JobError, check } from './check.ts';
-import { DEFAULT_SCREEN } from './defaults.ts';
+import { NO_EDIT } from '../picture/edit.ts';
+import { DEFAULT_FEED, DEFAULT_SCREEN, DEFAULT_SHEET, DEFAULT_TONE } from './defaults.ts';
 
 type Fields = Record<string, unknown>;
 
 /** The newest document version this program writes. */
-export const JOB_VERSION = 2;
+export const JOB_VERSION = 3;
 
 /** Version 1 knew dots alone, with their shape and lattice among the shared settings. */
 function screensHaveFamilies(job: Fields): Fields {
@@ -17,8 +18,26 @@ function screensHaveFamilies(job: Fields): Fields {
   return { ...job, version: 2, passes };
 }
 
+/** Version 2 had no bleed, no pictures made here, no turned ones, and knew four settings of tone. */
+function tonesAndPicturesGrow(job: Fields): Fields {
+  const list = (value: unknown, field: string, normal: (item: Fields) => Fields) =>
+    check.list(value, field, 1000).map((item, k) => normal(check.object(item, `${field}[${k}]`)));
+  return {
+    ...job,
+    version: 3,
+    sheet: { bleed: DEFAULT_SHEET.bleed, ...check.object(job.sheet, 'sheet') },
+    pictures: list(job.pictures, 'pictures', (p) => ({ made: null, edit: NO_EDIT, ...p })),
+    passes: list(job.passes, 'passes', (p) => ({
+      ...p,
+      feed: { turn: DEFAULT_FEED.turn, ...check.object(p.feed, 'feed') },
+      tone: { ...DEFAULT_TONE, ...check.object(p.tone, 'tone') },
+    })),
+    strips: [],
+  };
+}
+
 /** One step for each version: takes a document of version k + 1 and returns one of version k + 2. */
-const STEPS: readonly ((job: Fields) => Fields)[] = [screensHaveFamilies];
+const STEPS: readonly ((job: Fields) => Fields)[] = [screensHaveFamilies, tonesAndPicturesGrow];
 
 /**
  * Brings a document of an older version up to the present one.

@@ -10,7 +10,8 @@ import { createToneTables, mapTonesTo, passReader, type PictureLookup } from './
 export const PLATE_THREADS = 2;
 
 /** Whether two threads can make a pass's plate together without changing a byte of it. */
-export function canShare({ sheet }: Pick<Job, 'sheet'>, { screen }: Pass): boolean {
+export function canShare({ sheet }: Pick<Job, 'sheet'>, { screen, tone: { paint } }: Pass): boolean {
+  if (paint.length > 0) return false;
   const { family, grain } = screen;
   if (family !== 'grain' || grain.prints === 'palette' || grainPixels(grain, sheet.ppi) !== 1) return false;
   const levels = grain.prints === 'levels' ? grain.levels : 2;

@@ -4,20 +4,28 @@ import type { FamilyName } from '../screen/families/index.ts';
 import type { LineSettings } from '../screen/families/lines.ts';
 import type { SharedSettings } from '../screen/families/shared.ts';
 import type { TileSettings } from '../screen/families/tile.ts';
+import type { PictureEdit } from '../picture/edit.ts';
+import type { Made } from '../picture/made/index.ts';
+import type { PaintStroke } from '../tone/paint/strokes.ts';
+import type { ToneSettings } from '../tone/params.ts';
 
 /** A job: one document. Lengths in mm, angles in degrees counter-clockwise, tones and fractions 0..1. */
 export interface Job {
   readonly format: 'chromatype-job';
-  readonly version: 2;
+  readonly version: 3;
   readonly title: string;
   readonly sheet: Sheet;
   readonly pictures: readonly Picture[];
   readonly passes: readonly Pass[];
+  /** Sheets of test strips that were made, the newest last. */
+  readonly strips: readonly StripSheet[];
 }
 
+/** Width and height are those after trimming; bleed is printed beyond them on every side. */
 export interface Sheet {
   readonly width: number;
   readonly height: number;
+  readonly bleed: number;
   readonly ppi: number;
   readonly stock: Stock;
 }
@@ -27,13 +35,16 @@ export interface Stock {
   readonly colour: string;
 }
 
-/** An imported picture; its pixels are found under their hash. */
+/** A picture: imported, its pixels found under their hash, or made here from settings; one of the two is null. */
 export interface Picture {
   readonly id: string;
   readonly name: string;
-  readonly hash: string;
+  readonly hash: string | null;
+  readonly made: Made | null;
+  /** Pixels; of a made picture only the proportions count. */
   readonly width: number;
   readonly height: number;
+  readonly edit: PictureEdit;
 }
 
 /** One impression: a chain of stations from picture to ink. */
@@ -62,16 +73,14 @@ export interface Feed {
   readonly x: number;
   readonly y: number;
   readonly width: number;
+  /** Degrees counter-clockwise about the picture's middle. */
+  readonly turn: number;
 }
 
-export type ToneMeaning = 'light' | 'even';
-
-/** Lights, middle and darks act on the picture's darkness in even steps; see tone/tone-table.ts. */
-export interface Tone {
-  readonly lights: number;
-  readonly middle: number;
-  readonly darks: number;
-  readonly meaning: ToneMeaning;
+/** What becomes of the picture's light before it is screened; tone/params.ts says what each setting does. */
+export interface Tone extends ToneSettings {
+  /** Strokes of the tone brush, in the order in which they were painted. */
+  readonly paint: readonly PaintStroke[];
 }
 
 export type FrequencyUnit = 'lpi' | 'lpcm' | 'mm' | 'px' | 'across';
@@ -99,4 +108,20 @@ export interface Ink {
   readonly colour: string;
   readonly opacity: number;
   readonly meets: 'overprint';
+}
+
+/** One setting of a sheet of test strips and the values it takes, one a column or row. */
+export interface StripAxis {
+  /** Which setting, by its name in the table of settings that strips can vary. */
+  readonly setting: string;
+  readonly values: readonly (number | string | boolean)[];
+}
+
+/** A sheet of test strips: one pass, one or two settings, and the crop that is shown, in mm. */
+export interface StripSheet {
+  readonly id: string;
+  readonly pass: string;
+  readonly across: StripAxis;
+  readonly down: StripAxis | null;
+  readonly crop: { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
 }

@@ -1,22 +1,27 @@
-import { FAMILIES, FAMILY_NAMES, type Param, type Params, SHARED_PARAMS } from '../screen/families/index.ts';
+import { FAMILIES, FAMILY_NAMES, SHARED_PARAMS } from '../screen/families/index.ts';
 import { pitchOf } from '../screen/frequency.ts';
 import { LARGEST_PITCH, SMALLEST_PITCH } from '../screen/supercell.ts';
 import { JobError, check } from './check.ts';
 import { sheetPixels } from './defaults.ts';
 import { LIMITS, MOST_PASSES, MOST_SHEET_PIXELS } from './limits.ts';
 import { migrate } from './migrate.ts';
+import { readPicture } from './validate-picture.ts';
+import { readSettings } from './validate-settings.ts';
+import { MOST_STRIP_SHEETS, readStrips } from './validate-strips.ts';
+import { readTone } from './validate-tone.ts';
 import { FEED_PARTS } from './types.ts';
-import type { Feed, Frequency, FrequencyUnit, Ink, Job, Pass, Picture, Screen, Sheet, Tone } from './types.ts';
+import type { Feed, Frequency, FrequencyUnit, Ink, Job, Pass, Picture, Screen, Sheet } from './types.ts';
 
 const UNITS: readonly FrequencyUnit[] = ['lpi', 'lpcm', 'mm', 'px', 'across'];
 
 function readSheet(value: unknown): Sheet {
   const s = check.object(value, 'sheet');
-  check.only(s, 'sheet', ['width', 'height', 'ppi', 'stock']);
+  check.only(s, 'sheet', ['width', 'height', 'bleed', 'ppi', 'stock']);
   const stock = check.object(s.stock, 'sheet.stock');
   const sheet: Sheet = {
     width: check.number(s.width, 'sheet.width', LIMITS.sheetSide),
     height: check.number(s.height, 'sheet.height', LIMITS.sheetSide),
+    bleed: check.number(s.bleed, 'sheet.bleed', LIMITS.bleed),
     ppi: check.number(s.ppi, 'sheet.ppi', LIMITS.ppi),
     stock: {
       name: check.text(stock.name, 'sheet.stock.name'),
@@ -33,25 +38,9 @@ function readSheet(value: unknown): Sheet {
   return sheet;
 }
 
-function readPicture(value: unknown, field: string): Picture {
-  const p = check.object(value, field);
-  check.only(p, field, ['id', 'name', 'hash', 'width', 'height']);
-  const hash = check.text(p.hash, `${field}.hash`);
-  if (!/^[0-9a-f]{64}$/.test(hash))
-    throw new JobError(`${field}.hash`, `"${field}.hash" must be 64 hexadecimal digits.`);
-  const side = { min: 1, max: 1e6 };
-  return {
-    id: check.text(p.id, `${field}.id`, 64),
-    name: check.text(p.name, `${field}.name`, 300),
-    hash,
-    width: check.number(p.width, `${field}.width`, side),
-    height: check.number(p.height, `${field}.height`, side),
-  };
-}
-
 function readFeed(value: unknown, field: string, pictures: readonly Picture[]): Feed {
   const f = check.object(value, field);
-  check.only(f, field, ['picture', 'part', 'fit', 'x', 'y', 'width']);
+  check.only(f, field, ['picture', 'part', 'fit', 'x', 'y', 'width', 'turn']);
   const picture = f.picture === null ? null : check.text(f.picture, `${field}.picture`, 64);
   if (picture !== null && !pictures.some((p) => p.id === picture)) {
     throw new JobError(`${field}.picture`, `"${field}.picture" names a picture that the job does not hold.`);
@@ -63,61 +52,8 @@ function readFeed(value: unknown, field: string, pictures: readonly Picture[]): 
     x: check.number(f.x, `${field}.x`, LIMITS.place),
     y: check.number(f.y, `${field}.y`, LIMITS.place),
     width: check.number(f.width, `${field}.width`, LIMITS.pictureWidth),
+    turn: check.number(f.turn, `${field}.turn`, LIMITS.turn),
   };
-}
-
-function readTone(value: unknown, field: string): Tone {
-  const t = check.object(value, field);
-  check.only(t, field, ['lights', 'middle', 'darks', 'meaning']);
-  const tone: Tone = {
-    lights: check.number(t.lights, `${field}.lights`, LIMITS.lights),
-    middle: check.number(t.middle, `${field}.middle`, LIMITS.middle),
-    darks: check.number(t.darks, `${field}.darks`, LIMITS.darks),
-    meaning: check.oneOf(t.meaning, `${field}.meaning`, ['light', 'even']),
-  };
-  if (tone.lights >= tone.darks)
-    throw new JobError(`${field}.lights`, `"${field}.lights" must be less than "${field}.darks".`);
-  return tone;
-}
-
-function readParam(value: unknown, field: string, param: Param, pictures: readonly Picture[]): unknown {
-  switch (param.kind) {
-    case 'number': {
-      const number = check.number(value, field, param);
-      if (param.whole && !Number.isInteger(number)) throw new JobError(field, `"${field}" must be a whole number.`);
-      return number;
-    }
-    case 'flag':
-      return check.flag(value, field);
-    case 'choice':
-      return check.oneOf(
-        value,
-        field,
-        param.options.map((o) => o.name),
-      );
-    case 'colours': {
-      const colours = check.list(value, field, param.max).map((c, k) => check.colour(c, `${field}[${k}]`));
-      if (colours.length < param.min) throw new JobError(field, `"${field}" needs at least ${param.min} colours.`);
-      return colours;
-    }
-    case 'picture': {
-      const id = value === null ? null : check.text(value, field, 64);
-      if (id !== null && !pictures.some((p) => p.id === id)) {
-        throw new JobError(field, `"${field}" names a picture that the job does not hold.`);
-      }
-      return id;
-    }
-  }
-}
-
-function readSettings(value: unknown, field: string, params: Params, pictures: readonly Picture[]) {
-  const settings = check.object(value, field);
-  check.only(settings, field, Object.keys(params));
-  const read = ([name, param]: [string, Param]) => [
-    name,
-    readParam(settings[name], `${field}.${name}`, param, pictures),
-  ];
-  return Object.fromEntries(Object.entries(params).map(read));
 }
 
 function readFrequency(value: unknown, field: string, sheet: Sheet): Frequency {
@@ -190,7 +126,7 @@ function distinct(ids: readonly string[], field: string): void {
  */
 export function readJob(value: unknown): Job {
   const j = migrate(check.object(value, 'job'));
-  check.only(j, '', ['format', 'version', 'title', 'sheet', 'pictures', 'passes']);
+  check.only(j, '', ['format', 'version', 'title', 'sheet', 'pictures', 'passes', 'strips']);
   const sheet = readSheet(j.sheet);
   const pictures = check.list(j.pictures, 'pictures', 1000).map((p, k) => readPicture(p, `pictures[${k}]`));
   const passes = check.list(j.passes, 'passes', 200).map((p, k) => readPass(p, `passes[${k}]`, sheet, pictures));
@@ -207,10 +143,11 @@ export function readJob(value: unknown): Job {
   }
   return {
     format: 'chromatype-job',
-    version: 2,
+    version: 3,
     title: check.text(j.title, 'title'),
     sheet,
     pictures,
     passes,
+    strips: check.list(j.strips, 'strips', MOST_STRIP_SHEETS).map((value, k) => readStrips(value, `strips[${k}]`)),
   };
 }

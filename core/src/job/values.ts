@@ -1,16 +1,26 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import { createFeedReader, emptyFeed, type FeedReader } from '../picture/feed.ts';
-import { placePicture } from '../picture/placement.ts';
+import { shownSize } from '../picture/edit.ts';
+import { editedSource } from '../picture/edited-source.ts';
+import { madeFeed } from '../picture/made-feed.ts';
+import { coarserPlacement, placePicture } from '../picture/placement.ts';
+import { feedWeights } from '../picture/weights.ts';
 import type { PictureSource } from '../picture/source.ts';
 import type { Area, LightRows } from '../raster/area.ts';
 import type { ToneTables } from '../screen/threshold-screener.ts';
+import { paintTones } from '../tone/paint/strokes.ts';
 import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
+import { workLight } from '../tone/work-light.ts';
+import { sheetPixels } from './defaults.ts';
 import type { FeedPart, Job, Pass, Screen } from './types.ts';
 
 /** Pixels of a stored picture by its hash; null when they are not there. */
 export type PictureLookup = (hash: string) => PictureSource | null;
 
-/** Reads a part of the picture that a pass takes, where it lies on the sheet. */
+/**
+ * Reads a part of the picture that a pass takes, where it lies on the sheet: the picture cut out, cropped
+ * and turned, its light mixed and worked on as the pass's tone says.
+ */
 export function passReader(
   kernels: Kernels,
   job: Job,
@@ -19,19 +29,49 @@ export function passReader(
   part: FeedPart,
 ): FeedReader {
   const picture = job.pictures.find((p) => p.id === pass.feed.picture);
-  const source = picture ? pictures(picture.hash) : null;
-  if (!picture || !source) return emptyFeed;
-  return createFeedReader(kernels, source, placePicture(job.sheet, pass.feed, picture), part);
+  if (!picture) return emptyFeed;
+  const size = shownSize(picture);
+  const at = placePicture(job.sheet, pass.feed, size);
+  const weights = feedWeights(part, pass.tone);
+  const sheet = { ...sheetPixels(job.sheet), ppi: job.sheet.ppi };
+  const { made } = picture;
+  if (made) {
+    const read = (factor: number) =>
+      madeFeed(kernels, made, coarserPlacement(at, factor), size, coarserSize(sheet, factor), weights);
+    return workLight(kernels, pass.tone, sheet, remembered(read));
+  }
+  const source = picture.hash ? pictures(picture.hash) : null;
+  if (!source) return emptyFeed;
+  const edited = editedSource(source, picture.edit);
+  const read = (factor: number) => createFeedReader(kernels, edited, coarserPlacement(at, factor), weights);
+  return workLight(kernels, pass.tone, sheet, remembered(read));
+}
+
+const coarserSize = ({ width, height }: { width: number; height: number }, factor: number) => ({
+  width: Math.ceil(width / factor),
+  height: Math.ceil(height / factor),
+});
+
+/** Makes each reader once. */
+function remembered(make: (factor: number) => FeedReader): (factor: number) => FeedReader {
+  const made = new Map<number, FeedReader>();
+  return (factor) => {
+    if (!made.has(factor)) made.set(factor, make(factor));
+    return made.get(factor)!;
+  };
 }
 
 /** Colours of a palette are not coverage: they are always matched by their light. */
 export const printsPalette = ({ family, grain }: Screen): boolean => family === 'grain' && grain.prints === 'palette';
 
+/** Whether smallest and solid can stand in the tone table: nothing changes the tones after it. */
+const limitsInTable = ({ screen, tone }: Pass): boolean => !screen.oneTone && tone.paint.length === 0;
+
 /**
  * A pass's tone curve as tables. `limited`: with the smallest dot and solid in it, as passes that read
  * tone pixel by pixel need it; one tone a cell applies them to the mean.
  */
-export function createToneTables(pass: Pass, limited = !pass.screen.oneTone): ToneTables {
+export function createToneTables(pass: Pass, limited = limitsInTable(pass)): ToneTables {
   const tone = printsPalette(pass.screen) ? { ...pass.tone, meaning: 'light' as const } : pass.tone;
   const made = new Map<8 | 16, Uint16Array>();
   return {
@@ -74,11 +114,13 @@ export function colourReader(
   kernels: Kernels,
   tables: ToneTables,
   readers: readonly FeedReader[],
+  paint: (area: Area) => Float32Array | null = () => null,
 ): (area: Area) => Uint16Array {
   return (area) => {
+    const share = paint(area);
     const planes = readers.map((read) => {
       const light = read(area);
-      return mapTones(kernels, light, tables.tones(light.depth)).map((tone) => 65535 - tone);
+      return paintTones(mapTones(kernels, light, tables.tones(light.depth)), share).map((tone) => 65535 - tone);
     });
     const size = planes[0]!.length;
     const out = new Uint16Array(3 * size);

@@ -20,6 +20,18 @@ export interface KernelExports {
     out: number,
   ): void;
   resampleAcross(source: number, starts: number, weights: number, taps: number, count: number, out: number): void;
+  sampleAlong(
+    plane: number,
+    width: number,
+    rows: number,
+    x: number,
+    y: number,
+    dx: number,
+    dy: number,
+    phases: number,
+    count: number,
+    out: number,
+  ): void;
   resampleDown(rows: number, weights: number, taps: number, count: number, out: number): void;
   cellSums(
     tones: number,

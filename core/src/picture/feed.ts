@@ -1,19 +1,11 @@
-import { LIGHT_OF_BYTE, LUMINANCE_WEIGHTS } from '../colour/srgb.ts';
-import type { FeedPart } from '../job/types.ts';
+import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { makeTaps } from '../raster/taps.ts';
 import type { Placement } from './placement.ts';
 import type { PictureSource } from './source.ts';
-
-const WEIGHTS: Record<FeedPart, readonly [number, number, number, number]> = {
-  colour: [...LUMINANCE_WEIGHTS, 0],
-  lightness: [...LUMINANCE_WEIGHTS, 0],
-  r: [32768, 0, 0, 0],
-  g: [0, 32768, 0, 0],
-  b: [0, 0, 32768, 0],
-  alpha: [0, 0, 0, 1],
-};
+import { turnedFeed } from './turned-feed.ts';
+import type { FeedWeights } from './weights.ts';
 
 /** Reads one part of a placed picture as rows of light over any area of the sheet. */
 export type FeedReader = (area: Area) => LightRows;
@@ -27,12 +19,12 @@ export const emptyFeed: FeedReader = (area) => ({
 });
 
 /** Turns `count` picture pixels from column `x` of a row into 16-bit light at `out`. */
-type RowLight = (row: Uint8Array, x: number, count: number, out: number) => void;
+export type RowLight = (row: Uint8Array, x: number, count: number, out: number) => void;
 
-function rowLight(kernels: Kernels, source: PictureSource, part: FeedPart): RowLight {
+function rowLight(kernels: Kernels, source: PictureSource, weights: FeedWeights): RowLight {
   const table = kernels.scratch('light-of-byte', 512);
   kernels.u16(table).set(LIGHT_OF_BYTE);
-  const [wr, wg, wb, wa] = WEIGHTS[part];
+  const [wr, wg, wb, wa] = weights;
   return (row, x, count, out) => {
     // Asked for anew each time: a reader of a wider picture may have moved it.
     const raw = kernels.scratch('picture-row', source.width * source.channels + 64);
@@ -79,8 +71,7 @@ function copyGrey(source: PictureSource, at: Placement): FeedReader {
 }
 
 /** Pixel on pixel, colour: light without resampling. */
-function copyLight(kernels: Kernels, source: PictureSource, at: Placement, part: FeedPart): FeedReader {
-  const light = rowLight(kernels, source, part);
+function copyLight(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): FeedReader {
   return (area) => {
     const rows = rowsOf(area);
     const data = new Uint16Array(area.width * rows).fill(65535);
@@ -104,8 +95,7 @@ function loadTable(kernels: Kernels, name: string, table: Int32Array): Scratch {
 }
 
 /** Resampled in linear light: true areas when the picture is reduced, Catmull–Rom when enlarged. */
-function resampled(kernels: Kernels, source: PictureSource, at: Placement, part: FeedPart): FeedReader {
-  const light = rowLight(kernels, source, part);
+function resampled(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): FeedReader {
   return (area) => {
     const rows = rowsOf(area);
     const data = new Uint16Array(area.width * rows).fill(65535);
@@ -167,10 +157,18 @@ function resampled(kernels: Kernels, source: PictureSource, at: Placement, part:
   };
 }
 
-/** A reader for one part of a picture laid on the sheet. Outside the picture there is white. */
-export function createFeedReader(kernels: Kernels, source: PictureSource, at: Placement, part: FeedPart): FeedReader {
+/** A reader for a part of a picture laid on the sheet. Outside the picture there is white. */
+export function createFeedReader(
+  kernels: Kernels,
+  source: PictureSource,
+  at: Placement,
+  weights: FeedWeights,
+): FeedReader {
+  const light = rowLight(kernels, source, weights);
+  if (at.turn) return turnedFeed(kernels, source, at, light);
   const onPixels = at.scale === 1 && Number.isInteger(at.left) && Number.isInteger(at.top);
-  if (!onPixels) return resampled(kernels, source, at, part);
-  if (source.channels === 1 && part !== 'alpha') return copyGrey(source, at);
-  return copyLight(kernels, source, at, part);
+  if (!onPixels) return resampled(kernels, source, at, light);
+  const alpha = weights[3] !== 0;
+  if (source.channels === 1 && !alpha) return copyGrey(source, at);
+  return copyLight(kernels, source, at, light);
 }

@@ -47,6 +47,12 @@ function toFixedPoint(weights: readonly number[]): number[] {
   return fixed;
 }
 
+/** Weights of the cubic for each 1/256 of a step, four each, in 1/16384: 1024 entries. */
+export const cubicPhases = (): Int32Array =>
+  Int32Array.from(
+    Array.from({ length: 256 }, (_, k) => toFixedPoint([0, 1, 2, 3].map((t) => catmullRom(k / 256 - (t - 1))))).flat(),
+  );
+
 /**
  * Taps for results `from` .. `from + length − 1` of a source with `size` values laid at
  * `offset` and enlarged by `scale`. Beyond the ends the last value goes on.

@@ -172,10 +172,33 @@ export function findSupercellOf(basis: Basis, angle: number, draft = false): Sup
     Math.sqrt(turned.bx * turned.bx + turned.by * turned.by),
   );
   const enough = draft ? DRAFT_ENOUGH : PAIR_ENOUGH;
-  const [first, second] = pairOf(turned, [FIRST_REACH, draft ? FIRST_REACH : FAR_REACH], 2.1 * longer, enough);
-  const upright = first.x * second.y - first.y * second.x > 0;
-  const [p, q] = upright ? [first, second] : [second, first];
-  return { x1: p.x, y1: p.y, x2: q.x, y2: q.y, i1: p.i, j1: p.j, i2: q.i, j2: q.j };
+  let best: Supercell | null = null;
+  let bestError = Infinity;
+  // Where one vector is much longer than the other, small errors of the pair add up in the shorter: then stricter.
+  for (const strict of draft ? [1] : [1, 0.5, 0.2]) {
+    const reaches = [FIRST_REACH, draft ? FIRST_REACH : FAR_REACH];
+    const [first, second] = pairOf(turned, reaches, 2.1 * longer, strict * enough);
+    const upright = first.x * second.y - first.y * second.x > 0;
+    const [p, q] = upright ? [first, second] : [second, first];
+    const cell = { x1: p.x, y1: p.y, x2: q.x, y2: q.y, i1: p.i, j1: p.j, i2: q.i, j2: q.j };
+    const error = basisError(actualBasis(cell), turned);
+    if (error < bestError) {
+      best = cell;
+      bestError = error;
+    }
+    if (bestError < MOST_BASIS_ERROR) break;
+  }
+  return best!;
+}
+
+/** A lattice vector may be off by this share of its length; 0.1 % is promised. */
+const MOST_BASIS_ERROR = 8e-4;
+
+/** The larger of both vectors' errors, as a share of their lengths. */
+function basisError(made: Basis, asked: Basis): number {
+  const off = (x: number, y: number, ax: number, ay: number) =>
+    Math.sqrt(((x - ax) ** 2 + (y - ay) ** 2) / (ax * ax + ay * ay));
+  return Math.max(off(made.ax, made.ay, asked.ax, asked.ay), off(made.bx, made.by, asked.bx, asked.by));
 }
 
 /** The lattice vectors that a supercell really makes, in pixels, y upwards. */

@@ -16,6 +16,7 @@ import {
   memorySource,
   readGpl,
   readJob,
+  filePicture,
 } from '@chromatype/core';
 import sharp from 'sharp';
 import { type NormalPicture, normalisePicture } from '../pictures/normalise.ts';
@@ -150,8 +151,8 @@ function jobOf(values: Values, taken: Taken, palette: readonly string[] | null, 
     ...base,
     sheet: { ...base.sheet, ...sheet, ppi },
     pictures: [
-      { id: 'in', name: 'in', hash: '0'.repeat(64), ...size(picture) },
-      ...(tile ? [{ ...TILE, ...size(tile) }] : []),
+      filePicture({ id: 'in', name: 'in', hash: '0'.repeat(64), ...size(picture) }),
+      ...(tile ? [filePicture({ ...TILE, ...size(tile) })] : []),
     ],
     passes: [
       {

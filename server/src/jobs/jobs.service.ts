@@ -43,7 +43,7 @@ export class JobsService {
       { id, version, removedAt: IsNull() },
       {
         title: job.title,
-        document: job as JobEntity['document'],
+        document: job as never,
         version: version + 1,
         updatedAt: new Date().toISOString(),
       },

@@ -1,3 +1,4 @@
+import { fileHashes } from '@chromatype/core';
 import { createHash } from 'node:crypto';
 import type { Job } from '@chromatype/core';
 import { Inject, Injectable, NotFoundException } from '@nestjs/common';
@@ -55,7 +56,7 @@ export class PicturesService {
 
   /** The stored pixels of every picture of a job. */
   async filesOf(job: Job): Promise<StoredPicture[]> {
-    const found = await this.pictures.findBy({ hash: In(job.pictures.map((p) => p.hash)) });
+    const found = await this.pictures.findBy({ hash: In(fileHashes(job.pictures)) });
     return found.map(({ hash, width, height, channels }) => ({
       hash,
       width,

@@ -10,6 +10,7 @@ import {
   type Screen,
   type Sheet,
   type Tone,
+  filePicture,
 } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
 
@@ -89,7 +90,7 @@ function withPicture(job: Job, id: string, stored: StoredPicture): { readonly jo
   const known = job.pictures.find((p) => p.hash === stored.hash);
   if (known) return { job, picture: known };
   const { hash, width, height } = stored;
-  const picture = { id, name: stored.name || 'Pasted picture', hash, width, height };
+  const picture = filePicture({ id, name: stored.name || 'Pasted picture', hash, width, height });
   return { job: { ...job, pictures: [...job.pictures, picture] }, picture };
 }
 

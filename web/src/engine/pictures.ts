@@ -46,6 +46,7 @@ async function fetchPixels(hash: string): Promise<void> {
 
 /** Brings a picture's pixels to the workers; nothing happens when they are there or on their way. */
 export async function loadPicture({ hash }: Pick<Picture, 'hash'>): Promise<void> {
+  if (!hash) return;
   const known = usePictures.getState().byHash[hash];
   if (known && known.state !== 'failed') return;
   set(hash, { state: 'loading', share: 0 });

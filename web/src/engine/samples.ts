@@ -10,6 +10,8 @@ import {
   type PictureSource,
   pitchOf,
   sheetPixels,
+  filePicture,
+  DEFAULT_TONE,
 } from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
 
@@ -43,7 +45,7 @@ function sampleJob(job: Job, pass: Pass, width: number, height: number, pitch: n
   const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
   const sample: Pass = {
     ...pass,
-    feed: { picture: 'sample', part: 'lightness', fit: 'own', x: 0, y: 0, width: mm(width) },
+    feed: { picture: 'sample', part: 'lightness', fit: 'own', x: 0, y: 0, width: mm(width), turn: 0 },
     screen: { ...pass.screen, frequency: px(pitch) },
   };
   return {
@@ -51,7 +53,7 @@ function sampleJob(job: Job, pass: Pass, width: number, height: number, pitch: n
     job: {
       ...job,
       sheet: { ...job.sheet, width: mm(width), height: mm(height) },
-      pictures: [{ id: 'sample', name: 'sample', hash: 'sample', width, height }, ...job.pictures],
+      pictures: [filePicture({ id: 'sample', name: 'sample', hash: 'sample', width, height }), ...job.pictures],
       passes: [sample],
     },
   };
@@ -143,7 +145,7 @@ export function screenSample(engine: SheetEngine, asked: ScreenAsked): Sample {
   const cell = asked.pitch === undefined || pass.screen.family === 'grain' ? cellPixels(job, pass) : asked.pitch;
   const scale = reduction(cell, asked.largestCell);
   const [w, h] = [Math.ceil(asked.width / scale), Math.ceil(asked.height / scale)];
-  const neutral: Pass = { ...pass, tone: { lights: 0, middle: 1, darks: 1, meaning: 'even' } };
+  const neutral: Pass = { ...pass, tone: { ...DEFAULT_TONE, meaning: 'even' } };
   const sample = sampleJob(job, neutral, w, h, pitch);
   return printedSmall({ engine, ...sample, source: flatSource(w, h, asked.tone), draft }, scale);
 }

@@ -94,7 +94,7 @@ export class SheetEngine {
   compiled(job: Job, pass: Pass, draft: boolean): CompiledScreen {
     // What stands in for a tile that is still on its way is not remembered.
     const tile = pass.screen.family === 'tile' && job.pictures.find((p) => p.id === pass.screen.tile.picture);
-    if (tile && !this.pictures.has(tile.hash)) return compilePass(job, pass, this.lookup, draft);
+    if (tile && !this.pictures.has(tile.hash ?? '')) return compilePass(job, pass, this.lookup, draft);
     return this.screens.take(`${draft}${screenKey(job, pass.screen)}`, () =>
       compilePass(job, pass, this.lookup, draft),
     );

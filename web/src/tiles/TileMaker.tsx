@@ -1,3 +1,4 @@
+import { filePicture } from '@chromatype/core';
 import type { Job, Pass } from '@chromatype/core';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
@@ -29,7 +30,7 @@ const IN_WORK = 'tile-in-work';
 function withWorkTile(job: Job, pass: Pass, hash: string): { job: Job; pass: Pass } {
   const tile = { ...pass.screen.tile, picture: IN_WORK };
   const changed: Pass = { ...pass, on: true, screen: { ...pass.screen, family: 'tile', tile } };
-  const picture = { id: IN_WORK, name: 'Tile in work', hash, width: TILE_SIDE, height: TILE_SIDE };
+  const picture = filePicture({ id: IN_WORK, name: 'Tile in work', hash, width: TILE_SIDE, height: TILE_SIDE });
   return {
     pass: changed,
     job: {

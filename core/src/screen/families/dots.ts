@@ -1,6 +1,6 @@
 import { DOT_SHAPES } from '../dots/index.ts';
 import { LATTICES } from '../lattices/names.ts';
-import { choiceOf, flag, type SettingsOf, share, whole } from './params.ts';
+import { choiceOf, flag, type SettingsOf, share, whole } from '../../settings/params.ts';
 
 export const DOT_PARAMS = {
   shape: choiceOf('Shape', 'What the dots look like as they grow.', DOT_SHAPES, 'Round'),

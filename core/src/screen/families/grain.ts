@@ -1,5 +1,5 @@
 import { GRAIN_METHODS, isDiffusion } from '../grain/names.ts';
-import { choiceOf, flag, type SettingsOf, share, whole } from './params.ts';
+import { choiceOf, flag, type SettingsOf, share, whole } from '../../settings/params.ts';
 
 type Settings = Readonly<Record<string, unknown>>;
 

@@ -1,10 +1,9 @@
 import { DOT_PARAMS } from './dots.ts';
 import { GRAIN_PARAMS } from './grain.ts';
 import { LINE_PARAMS } from './lines.ts';
-import type { Params } from './params.ts';
+import type { Params } from '../../settings/params.ts';
 import { TILE_PARAMS } from './tile.ts';
 
-export * from './params.ts';
 export { SHARED_PARAMS } from './shared.ts';
 
 /** A family of screens: its name in jobs, and which of its settings picks the cell that samples show. */

@@ -1,5 +1,5 @@
 import { LINE_KINDS } from '../lines/names.ts';
-import { choiceOf, type NumberParam, type SettingsOf, share, whole } from './params.ts';
+import { choiceOf, type NumberParam, type SettingsOf, share, whole } from '../../settings/params.ts';
 
 type Settings = Readonly<Record<string, unknown>>;
 

@@ -1,4 +1,4 @@
-import { flag, type SettingsOf, share, whole } from './params.ts';
+import { flag, type SettingsOf, share, whole } from '../../settings/params.ts';
 
 /** Settings that every family understands; they stay when the family changes. */
 export const SHARED_PARAMS = {

@@ -1,4 +1,4 @@
-import { flag, type SettingsOf, share } from './params.ts';
+import { flag, type SettingsOf, share } from '../../settings/params.ts';
 
 export const TILE_PARAMS = {
   picture: {

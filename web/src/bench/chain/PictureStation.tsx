@@ -81,7 +81,7 @@ function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
 /** Which picture a pass takes, which part of it, and where it lies. */
 function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const picture = pictureOf(job, pass.feed);
-  const ready = usePictures((s) => (picture ? s.byHash[picture.hash]?.state === 'ready' : false));
+  const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : picture !== undefined));
   const thumb = (
     <SampleCanvas
       label="What leaves the Picture station"

@@ -1,13 +1,4 @@
-import {
-  DEFAULT_TONE,
-  type Job,
-  LIMITS,
-  type Pass,
-  pictureOf,
-  type Tone,
-  type ToneMeaning,
-  toneOfDarkness,
-} from '@chromatype/core';
+import { DEFAULT_TONE, type Job, type Pass, pictureOf, type Tone, toneOfDarkness, TONE_PARAMS } from '@chromatype/core';
 import { useEffect, useRef, useState, memo } from 'react';
 import { setTone } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
@@ -20,15 +11,16 @@ import { PERCENT, PLAIN } from './formats.ts';
 import { Station, THUMB } from './Station.tsx';
 import { sameBy } from '../../ui/same-by.ts';
 
-const MEANINGS: readonly { value: ToneMeaning; label: string; title: string }[] = [
+const MEANINGS: readonly { value: string; label: string; title: string }[] = [
   { value: 'light', label: 'True light', title: 'The print reflects as much light as the picture shows' },
   { value: 'even', label: 'Even steps', title: 'Picture values go straight to coverage' },
 ];
 
 /** Middle runs evenly in its logarithm, so that 1 stands in the middle of the track. */
 const MIDDLE_SCALE = {
-  toTrack: (v: number) => Math.log(v / LIMITS.middle.min) / Math.log(LIMITS.middle.max / LIMITS.middle.min),
-  fromTrack: (p: number) => LIMITS.middle.min * (LIMITS.middle.max / LIMITS.middle.min) ** p,
+  toTrack: (v: number) =>
+    Math.log(v / TONE_PARAMS.middle.min) / Math.log(TONE_PARAMS.middle.max / TONE_PARAMS.middle.min),
+  fromTrack: (p: number) => TONE_PARAMS.middle.min * (TONE_PARAMS.middle.max / TONE_PARAMS.middle.min) ** p,
 };
 
 /** How often each darkness occurs in what the Picture station gives. */
@@ -93,35 +85,35 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
         <SliderRow
           label="Lights"
           value={tone.lights}
-          min={LIMITS.lights.min}
-          max={LIMITS.lights.max}
+          min={TONE_PARAMS.lights.min}
+          max={TONE_PARAMS.lights.max}
           step={0.005}
           normal={DEFAULT_TONE.lights}
           format={PERCENT}
-          about={LIMITS.lights.about}
+          about={TONE_PARAMS.lights.about}
           onChange={(v) => change({ lights: Math.min(v, tone.darks - 0.01) })}
         />
         <SliderRow
           label="Middle"
           value={tone.middle}
-          min={LIMITS.middle.min}
-          max={LIMITS.middle.max}
+          min={TONE_PARAMS.middle.min}
+          max={TONE_PARAMS.middle.max}
           step={0.01}
           normal={DEFAULT_TONE.middle}
           format={PLAIN}
-          about={LIMITS.middle.about}
+          about={TONE_PARAMS.middle.about}
           scale={MIDDLE_SCALE}
           onChange={(middle) => change({ middle })}
         />
         <SliderRow
           label="Darks"
           value={tone.darks}
-          min={LIMITS.darks.min}
-          max={LIMITS.darks.max}
+          min={TONE_PARAMS.darks.min}
+          max={TONE_PARAMS.darks.max}
           step={0.005}
           normal={DEFAULT_TONE.darks}
           format={PERCENT}
-          about={LIMITS.darks.about}
+          about={TONE_PARAMS.darks.about}
           onChange={(v) => change({ darks: Math.max(v, tone.lights + 0.01) })}
         />
         <Choice

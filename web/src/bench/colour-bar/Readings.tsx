@@ -1,4 +1,4 @@
-import { type Job, lpiOf, type Pass, sheetPixels, squareBeat } from '@chromatype/core';
+import { type Job, lpiOf, type Pass, sheetPixels, squareBeat, fileHashes } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { latestOnly } from '../../engine/latest.ts';
 import { usePictures } from '../../engine/pictures.ts';
@@ -23,7 +23,7 @@ const showMm = (mm: number): string => (mm > 1000 ? 'none' : `${mm < 10 ? mm.toF
 function useMostInk(job: Job): number | null {
   const [most, setMost] = useState<number | null>(null);
   const byHash = usePictures((s) => s.byHash);
-  const ready = job.pictures.every((p) => byHash[p.hash]?.state === 'ready');
+  const ready = fileHashes(job.pictures).every((hash) => byHash[hash]?.state === 'ready');
   const latest = useRef<((job: Job) => void) | null>(null);
   latest.current ??= latestOnly(async (j: Job) => setMost(await enginePool().sampler.mostInk(j)));
   useEffect(() => {

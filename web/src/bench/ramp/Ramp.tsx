@@ -1,4 +1,4 @@
-import { type Job, LIMITS, type Pass, type Tone } from '@chromatype/core';
+import { type Job, type Pass, type Tone, TONE_PARAMS } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import { setTone } from '../../document/edits.ts';
@@ -38,7 +38,7 @@ function RampHandle({ tone, handle, name, height, change }: HandleProps) {
     event.preventDefault();
     change(moveHandle(tone, handle, place + direction * (event.shiftKey ? 0.1 : 0.01)));
   }
-  const normal = handle === 'lights' ? LIMITS.lights.min : LIMITS.darks.max;
+  const normal = handle === 'lights' ? TONE_PARAMS.lights.min : TONE_PARAMS.darks.max;
   return (
     <div
       {...drag()}

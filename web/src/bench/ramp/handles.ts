@@ -1,4 +1,4 @@
-import { LIMITS, type Tone } from '@chromatype/core';
+import { type Tone, TONE_PARAMS } from '@chromatype/core';
 
 export type Handle = 'lights' | 'middle' | 'darks';
 
@@ -17,9 +17,9 @@ export function handlePlace(tone: Tone, handle: Handle): number {
 /** What a tone becomes when a handle is put at a darkness. */
 export function moveHandle(tone: Tone, handle: Handle, place: number): Partial<Tone> {
   if (handle === 'lights')
-    return { lights: tidy(clamp(place, LIMITS.lights.min, Math.min(LIMITS.lights.max, tone.darks - APART))) };
+    return { lights: tidy(clamp(place, TONE_PARAMS.lights.min, Math.min(TONE_PARAMS.lights.max, tone.darks - APART))) };
   if (handle === 'darks')
-    return { darks: tidy(clamp(place, Math.max(LIMITS.darks.min, tone.lights + APART), LIMITS.darks.max)) };
+    return { darks: tidy(clamp(place, Math.max(TONE_PARAMS.darks.min, tone.lights + APART), TONE_PARAMS.darks.max)) };
   const share = clamp((place - tone.lights) / (tone.darks - tone.lights), 0.001, 0.999);
-  return { middle: tidy(clamp(Math.log(share) / Math.log(0.5), LIMITS.middle.min, LIMITS.middle.max)) };
+  return { middle: tidy(clamp(Math.log(share) / Math.log(0.5), TONE_PARAMS.middle.min, TONE_PARAMS.middle.max)) };
 }

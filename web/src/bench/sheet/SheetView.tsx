@@ -17,12 +17,12 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
-/** Pictures that the printing passes of a job read, tiles among them. */
-const neededPictures = (job: Job) => [
+/** Files that the printing passes of a job read, tiles among them. */
+const neededPictures = (job: Job): string[] => [
   ...new Set(
     printingPasses(job).flatMap(({ feed, screen }) => {
-      const tile = screen.family === 'tile' && job.pictures.find((p) => p.id === screen.tile.picture);
-      return [pictureOf(job, feed)?.hash ?? [], tile ? tile.hash : []].flat();
+      const tile = screen.family === 'tile' ? job.pictures.find((p) => p.id === screen.tile.picture) : undefined;
+      return [pictureOf(job, feed)?.hash ?? [], tile?.hash ?? []].flat();
     }),
   ),
 ];

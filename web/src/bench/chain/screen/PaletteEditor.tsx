@@ -36,13 +36,13 @@ export function PaletteEditor({ job, pass }: { readonly job: Job; readonly pass:
   const [chosen, setChosen] = useState(0);
   const [count, setCount] = useState(6);
   const picture = pictureOf(job, pass.feed);
-  const ready = usePictures((s) => (picture ? s.byHash[picture.hash]?.state === 'ready' : false));
+  const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : false));
   const at = Math.min(chosen, palette.length - 1);
   const set = (colours: readonly string[]) => edit(setFamilySettings(pass.id, 'grain', { palette: colours }));
   const builtIn = PALETTES.findIndex((p) => p.colours.map((c) => c.colour).join() === palette.join());
 
   async function fromPicture(): Promise<void> {
-    const colours = await enginePool().sampler.pictureColours(picture!.hash, count);
+    const colours = await enginePool().sampler.pictureColours(picture!.hash!, count);
     if (colours.length >= min) set(colours);
     else toast.error('This picture has only one colour.');
   }

@@ -1,4 +1,4 @@
-/** What an artist can set on a screen: one entry serves validation, defaults, controls, help and tests. */
+/** What an artist can set: one entry serves validation, defaults, controls, help and tests. */
 export interface NumberParam {
   readonly kind: 'number';
   readonly label: string;
@@ -53,7 +53,56 @@ export interface PictureParam {
   readonly normal: string | null;
 }
 
-export type Param = (NumberParam | ChoiceParam | FlagParam | ColoursParam | PictureParam) & {
+/** Colours at positions 0..1 along something. */
+export interface StopsParam {
+  readonly kind: 'stops';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly Stop[];
+}
+
+export interface Stop {
+  readonly at: number;
+  readonly colour: string;
+}
+
+/** A line of text; `longest` in characters. */
+export interface TextParam {
+  readonly kind: 'text';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: string;
+  readonly longest: number;
+  /** Not typed by hand: set by other controls. */
+  readonly hidden?: boolean;
+}
+
+/** A point of a curve, both 0..1. */
+export interface CurvePoint {
+  readonly x: number;
+  readonly y: number;
+}
+
+/** A curve by its points, from left to right. */
+export interface CurveParam {
+  readonly kind: 'curve';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly CurvePoint[];
+  /** Whether it may not fall. */
+  readonly rising?: boolean;
+}
+
+export type Param = (
+  | NumberParam
+  | ChoiceParam
+  | FlagParam
+  | ColoursParam
+  | PictureParam
+  | StopsParam
+  | TextParam
+  | CurveParam
+) & {
   /** Whether the setting matters beside the others; it is kept either way. */
   readonly when?: (settings: Readonly<Record<string, unknown>>) => boolean;
 };
@@ -70,7 +119,11 @@ export type SettingsOf<P extends Params> = {
         ? readonly string[]
         : P[K] extends { readonly kind: 'picture' }
           ? string | null
-          : string;
+          : P[K] extends { readonly kind: 'stops' }
+            ? readonly Stop[]
+            : P[K] extends { readonly kind: 'curve' }
+              ? readonly CurvePoint[]
+              : string;
 };
 
 /** The settings that a new screen starts with. */
@@ -107,6 +160,17 @@ export const share = (label: string, about: string, normal: number, min = 0, max
   step: 0.01,
   unit: '%',
 });
+
+/** A number between limits, one arrow key a step. */
+export const amount = (
+  label: string,
+  about: string,
+  normal: number,
+  min: number,
+  max: number,
+  step = 0.01,
+  unit: NumberParam['unit'] = '',
+): NumberParam => ({ kind: 'number', label, about, min, max, normal, step, unit });
 
 export const whole = (label: string, about: string, normal: number, min: number, max: number): NumberParam => ({
   kind: 'number',

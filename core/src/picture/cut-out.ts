@@ -1,0 +1,173 @@
+import { oklabOfLight } from '../colour/oklab.ts';
+import { decodeSrgb, parseHex } from '../colour/srgb.ts';
+import { paintShare, type PaintStroke } from '../tone/paint/strokes.ts';
+import type { PictureSource } from './source.ts';
+
+/** A picture's background taken away: what is like the picked colours, and what is painted away. */
+export interface CutOut {
+  readonly picks: readonly Pick[];
+  /** Distance in OKLab up to which a colour counts as picked. */
+  readonly tolerance: number;
+  /** Further distance over which it fades. */
+  readonly softness: number;
+  /** Only what hangs together with a picked spot, or everywhere. */
+  readonly joined: boolean;
+  /** Painted by hand, lengths in picture widths: `lighten` takes away, `darken` brings back. */
+  readonly strokes: readonly PaintStroke[];
+}
+
+/** A spot of the picture, shares of its width and height, and its colour. */
+export interface Pick {
+  readonly x: number;
+  readonly y: number;
+  readonly colour: string;
+}
+
+export const NEW_CUT_OUT: CutOut = { picks: [], tolerance: 0.08, softness: 0.04, joined: true, strokes: [] };
+
+/** Entries a side of the table of distances; values between are interpolated. */
+const SIDE = 33;
+const STEP = 255 / (SIDE - 1);
+/** Longest side of the small copy on which joined areas are found. */
+const MAP_SIDE = 1500;
+
+/** Distance of sRGB colours to the nearest pick, in a cube of SIDE³ entries. */
+function distanceCube(picks: readonly Pick[]): Float32Array {
+  const lab = (r: number, g: number, b: number) => {
+    const out = [0, 0, 0];
+    oklabOfLight(decodeSrgb(r / 255), decodeSrgb(g / 255), decodeSrgb(b / 255), out);
+    return out as [number, number, number];
+  };
+  const targets = picks.map(({ colour }) => lab(...(parseHex(colour) ?? [255, 255, 255])));
+  const cube = new Float32Array(SIDE ** 3);
+  const light = Float64Array.from({ length: SIDE }, (_, k) => decodeSrgb(Math.min(1, (k * STEP) / 255)));
+  const point = [0, 0, 0];
+  for (let r = 0, at = 0; r < SIDE; r++) {
+    for (let g = 0; g < SIDE; g++) {
+      for (let b = 0; b < SIDE; b++, at++) {
+        oklabOfLight(light[r]!, light[g]!, light[b]!, point);
+        let nearest = 9;
+        for (const t of targets) {
+          const [dl, da, db] = [point[0]! - t[0], point[1]! - t[1], point[2]! - t[2]];
+          nearest = Math.min(nearest, Math.sqrt(dl * dl + da * da + db * db));
+        }
+        cube[at] = nearest;
+      }
+    }
+  }
+  return cube;
+}
+
+function distanceAt(cube: Float32Array, r: number, g: number, b: number): number {
+  const [x, y, z] = [r / STEP, g / STEP, b / STEP];
+  const [i, j, k] = [Math.min(SIDE - 2, x | 0), Math.min(SIDE - 2, y | 0), Math.min(SIDE - 2, z | 0)];
+  const [u, v, w] = [x - i, y - j, z - k];
+  const at = (i * SIDE + j) * SIDE + k;
+  const line = (from: number) => cube[from]! + (cube[from + 1]! - cube[from]!) * w;
+  const face = (from: number) => line(from) + (line(from + SIDE) - line(from)) * v;
+  return face(at) + (face(at + SIDE * SIDE) - face(at)) * u;
+}
+
+const colourAt = (row: Uint8Array, channels: number, x: number): [number, number, number] =>
+  channels === 1 ? [row[x]!, row[x]!, row[x]!] : [row[4 * x]!, row[4 * x + 1]!, row[4 * x + 2]!];
+
+interface JoinedMap {
+  readonly width: number;
+  readonly height: number;
+  /** 1 where the background hangs together with a pick, a ring of one cell round it included. */
+  readonly inside: Uint8Array;
+}
+
+/** Which parts of a small copy hang together with the picked spots. */
+function joinedMap(source: PictureSource, cutOut: CutOut, cube: Float32Array): JoinedMap {
+  const scale = Math.max(1, Math.max(source.width, source.height) / MAP_SIDE);
+  const width = Math.max(1, Math.round(source.width / scale));
+  const height = Math.max(1, Math.round(source.height / scale));
+  const like = new Uint8Array(width * height);
+  const most = cutOut.tolerance + cutOut.softness;
+  for (let y = 0; y < height; y++) {
+    const row = source.read(Math.min(source.height - 1, Math.floor((y + 0.5) * scale)), 1);
+    for (let x = 0; x < width; x++) {
+      const sx = Math.min(source.width - 1, Math.floor((x + 0.5) * scale));
+      if (distanceAt(cube, ...colourAt(row, source.channels, sx)) < most) like[y * width + x] = 1;
+    }
+  }
+  const inside = new Uint8Array(width * height);
+  const queue: number[] = [];
+  for (const { x, y } of cutOut.picks) {
+    const at = Math.min(height - 1, Math.floor(y * height)) * width + Math.min(width - 1, Math.floor(x * width));
+    if (inside[at] === 0) queue.push(at);
+    inside[at] = 1;
+  }
+  while (queue.length > 0) {
+    const at = queue.pop()!;
+    const x = at % width;
+    const next = [x > 0 ? at - 1 : -1, x < width - 1 ? at + 1 : -1, at - width, at + width];
+    for (const n of next) {
+      if (n < 0 || n >= inside.length || inside[n] === 1) continue;
+      // Its ring is inside too, so that edges are judged at full sharpness; it leads no further.
+      inside[n] = 1;
+      if (like[n] === 1) queue.push(n);
+    }
+  }
+  return { width, height, inside };
+}
+
+interface Prepared {
+  readonly cube: Float32Array;
+  readonly map: JoinedMap | null;
+}
+
+const prepared = new WeakMap<PictureSource, { readonly key: string; readonly made: Prepared }>();
+
+/** The tables of a cut-out, kept for the last settings of each source. */
+function prepare(source: PictureSource, cutOut: CutOut): Prepared {
+  const key = JSON.stringify([cutOut.picks, cutOut.tolerance, cutOut.softness, cutOut.joined]);
+  const known = prepared.get(source);
+  if (known?.key === key) return known.made;
+  const cube = distanceCube(cutOut.picks);
+  const made = { cube, map: cutOut.joined ? joinedMap(source, cutOut, cube) : null };
+  prepared.set(source, { key, made });
+  return made;
+}
+
+/** A source whose background is transparent. */
+export function cutOutSource(source: PictureSource, cutOut: CutOut): PictureSource {
+  const { width, height, channels } = source;
+  if (cutOut.picks.length === 0 && cutOut.strokes.length === 0) return source;
+  const { cube, map } = prepare(source, cutOut);
+  const { tolerance, softness } = cutOut;
+  return {
+    width,
+    height,
+    channels: 4,
+    read(y, count) {
+      const rows = source.read(y, count);
+      const out = new Uint8Array(width * count * 4);
+      const painted = paintShare(cutOut.strokes, { x: 0, y, width, height: count, step: 1 }, width);
+      for (let k = 0; k < width * count; k++) {
+        const [r, g, b] = colourAt(rows, channels, k);
+        let kept = 1;
+        const x = k % width;
+        const row = y + (k - x) / width;
+        const inMap =
+          !map ||
+          map.inside[
+            Math.min(map.height - 1, Math.floor((row * map.height) / height)) * map.width +
+              Math.min(map.width - 1, Math.floor((x * map.width) / width))
+          ] === 1;
+        if (inMap && cutOut.picks.length > 0) {
+          kept = Math.min(1, Math.max(0, (distanceAt(cube, r, g, b) - tolerance) / Math.max(1e-6, softness)));
+        }
+        const p = painted ? painted[k]! : 0;
+        kept = p < 0 ? kept * (1 + p) : kept + (1 - kept) * p;
+        const at = 4 * k;
+        out[at] = r;
+        out[at + 1] = g;
+        out[at + 2] = b;
+        out[at + 3] = Math.round(kept * (channels === 4 ? rows[at + 3]! : 255));
+      }
+      return out;
+    },
+  };
+}

@@ -1,0 +1,114 @@
+import { decodeSrgb, linearOfHex } from '../colour/srgb.ts';
+import type { Kernels } from '../kernel/kernels.ts';
+import { cosine, sine } from '../math/exact.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
+import { coverOutlines, coverPolygons, polygonsOf } from '../raster/outline-coverage.ts';
+import { blurred } from '../tone/blur.ts';
+import type { FeedReader } from './feed.ts';
+import { type Made, madeKind, type OutlinePicture, type Painter, type Rgba } from './made/index.ts';
+import { coarserPlacement, type Placement } from './placement.ts';
+import type { FeedWeights } from './weights.ts';
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+const ONE = 32768;
+const STEPS = 4096;
+let decoded: Float64Array | null = null;
+
+/** Linear light of an encoded value 0..1, interpolated between exact steps. */
+function lightOf(value: number): number {
+  decoded ??= Float64Array.from({ length: STEPS + 2 }, (_, k) => decodeSrgb(Math.min(1, k / STEPS)));
+  const at = Math.min(1, Math.max(0, value)) * STEPS;
+  const low = Math.floor(at);
+  return decoded[low]! + (decoded[low + 1]! - decoded[low]!) * (at - low);
+}
+
+/** 16-bit light of linear colour and alpha as a part takes it, on white. */
+function lightCode(r: number, g: number, b: number, a: number, [wr, wg, wb, wa]: FeedWeights): number {
+  const light = wa !== 0 ? 0 : Math.min(1, Math.max(0, (r * wr + g * wg + b * wb) / ONE));
+  return Math.round(65535 * (1 - a * (1 - light)));
+}
+
+function paintedFeed(painter: Painter, at: Placement, size: Size, weights: FeedWeights): FeedReader {
+  const turn = ((at.turn ?? 0) * Math.PI) / 180;
+  const [c, s] = [cosine(turn) / at.scale, sine(turn) / at.scale];
+  const middle = { x: at.left + (size.width * at.scale) / 2, y: at.top + (size.height * at.scale) / 2 };
+  return (area) => {
+    const rows = rowsOf(area);
+    const data = new Uint16Array(area.width * rows).fill(65535);
+    const out: Rgba = [0, 0, 0, 0];
+    for (let k = 0; k < rows; k++) {
+      const dy = area.y + k * area.step + 0.5 - middle.y;
+      for (let x = 0; x < area.width; x++) {
+        const dx = area.x + x + 0.5 - middle.x;
+        const u = 0.5 + (dx * c - dy * s) / size.width;
+        const v = 0.5 + (dx * s + dy * c) / size.height;
+        if (u < 0 || v < 0 || u >= 1 || v >= 1) continue;
+        painter(u, v, out);
+        data[k * area.width + x] = lightCode(lightOf(out[0]), lightOf(out[1]), lightOf(out[2]), out[3], weights);
+      }
+    }
+    return { depth: 16, width: area.width, rows, data };
+  };
+}
+
+/** An outline's own matrix followed by where the picture lies on the sheet. */
+function onSheet(m: OutlinePicture['matrix'], at: Placement, size: Size): OutlinePicture['matrix'] {
+  const unit = size.width * at.scale;
+  const turn = (-(at.turn ?? 0) * Math.PI) / 180;
+  const [c, s] = [cosine(turn), sine(turn)];
+  const [w, h] = [unit / 2, (size.height * at.scale) / 2];
+  const place = (x: number, y: number): [number, number] => [
+    at.left + w + (x * unit - w) * c - (y * unit - h) * s,
+    at.top + h + (x * unit - w) * s + (y * unit - h) * c,
+  ];
+  const [e, f] = place(m[4], m[5]);
+  const [ax, ay] = place(m[4] + m[0], m[5] + m[1]);
+  const [cx, cy] = place(m[4] + m[2], m[5] + m[3]);
+  return [ax - e, ay - f, cx - e, cy - f, e, f];
+}
+
+function outlineFeed(outline: OutlinePicture, at: Placement, size: Size, weights: FeedWeights): FeedReader {
+  const polygons = outline.path ? polygonsOf(outline.path, onSheet(outline.matrix, at, size)) : [];
+  const [r, g, b] = linearOfHex(outline.colour);
+  const full = lightCode(r, g, b, 1, weights);
+  return (area: Area) => {
+    const cover = outline.fill
+      ? coverPolygons(polygons, area, outline.evenOdd)
+      : coverOutlines(polygons, area, outline.line * size.width * at.scale);
+    const data = Uint16Array.from(cover, (share) => Math.round(65535 - share * (65535 - full)));
+    return { depth: 16, width: area.width, rows: rowsOf(area), data };
+  };
+}
+
+/** Reads a picture that is made from settings, at whatever resolution the sheet asks. */
+export function madeFeed(
+  kernels: Kernels,
+  made: Made,
+  at: Placement,
+  size: Size,
+  sheet: Size,
+  weights: FeedWeights,
+): FeedReader {
+  const kind = madeKind(made.kind);
+  const aspect = size.width / size.height;
+  const settings = made.settings as never;
+  if (kind.painter) return paintedFeed(kind.painter(settings, aspect), at, size, weights);
+  const outline = kind.outline!(settings, aspect);
+  const sigma = (outline.blur * size.width * at.scale) / 2;
+  const readers = new Map<number, FeedReader>();
+  const read = (factor: number): FeedReader => {
+    if (!readers.has(factor)) readers.set(factor, outlineFeed(outline, coarserPlacement(at, factor), size, weights));
+    return readers.get(factor)!;
+  };
+  if (sigma < 0.25) return read(1);
+  return (area) => ({
+    depth: 16,
+    width: area.width,
+    rows: rowsOf(area),
+    data: blurred(kernels, read, sheet, area, sigma),
+  });
+}

@@ -1,0 +1,94 @@
+import type { Kernels, Scratch } from '../kernel/kernels.ts';
+import { exponential } from '../math/exact.ts';
+import { WEIGHT_ONE } from './taps.ts';
+
+/** Weights of one direction: result k is the sum of `count` values from starts[k] on. */
+export interface Weights {
+  readonly count: number;
+  readonly starts: Int32Array;
+  readonly weights: Int32Array;
+}
+
+/** Where a bell is taken to have ended, in standard deviations. */
+const BELL_ENDS = 3;
+
+export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma);
+
+/** A bell's weights on either side of its middle, in 1/16384, summing to one. */
+function bell(sigma: number): Int32Array {
+  const reach = bellReach(sigma);
+  const raw = Array.from({ length: 2 * reach + 1 }, (_, k) => exponential(-((k - reach) ** 2) / (2 * sigma * sigma)));
+  const sum = raw.reduce((a, b) => a + b, 0);
+  const fixed = Int32Array.from(raw, (w) => Math.round((w / sum) * WEIGHT_ONE));
+  fixed[reach]! += WEIGHT_ONE - fixed.reduce((a, b) => a + b, 0);
+  return fixed;
+}
+
+/**
+ * Weights of a bell (a Gaussian) over results `from` .. `from + length − 1` of `size` values; beyond the
+ * ends the last value goes on. Starts count from 0 of those values.
+ */
+export function bellWeights(from: number, length: number, size: number, sigma: number): Weights {
+  const reach = bellReach(sigma);
+  const shape = bell(sigma);
+  const count = Math.min(size, shape.length);
+  const starts = new Int32Array(length);
+  const weights = new Int32Array(length * count);
+  for (let k = 0; k < length; k++) {
+    const first = from + k - reach;
+    const start = Math.min(Math.max(0, first), size - count);
+    starts[k] = start;
+    shape.forEach((w, t) => {
+      const source = Math.min(size - 1, Math.max(0, first + t));
+      weights[k * count + Math.min(count - 1, Math.max(0, source - start))]! += w;
+    });
+  }
+  return { count, starts, weights };
+}
+
+/** 16-bit values in rows; `x`, `y`: which value of the whole the first one is. */
+export interface Plane {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly rows: number;
+  readonly data: Uint16Array;
+}
+
+function load(kernels: Kernels, name: string, table: Int32Array): Scratch {
+  const block = kernels.scratch(name, table.byteLength);
+  kernels.i32(block).set(table);
+  return block;
+}
+
+/** A plane through weights across, then down. Starts of both count as the plane's x and y do. */
+export function separable(kernels: Kernels, plane: Plane, across: Weights, down: Weights): Uint16Array {
+  const width = across.starts.length;
+  const rows = down.starts.length;
+  const rowBytes = (width * 2 + 31) & ~15;
+  const source = kernels.scratch('separable-in', plane.width * 2 + 16);
+  const starts = load(
+    kernels,
+    'separable-starts',
+    across.starts.map((s) => s - plane.x),
+  );
+  const weights = load(kernels, 'separable-weights', across.weights);
+  const middle = kernels.scratch('separable-rows', rowBytes * plane.rows);
+  const pointers = kernels.scratch('separable-pointers', down.count * 4);
+  const downWeights = kernels.scratch('separable-down', down.count * 4);
+  const result = kernels.scratch('separable-out', width * 2 + 16);
+  for (let y = 0; y < plane.rows; y++) {
+    kernels.u16(source).set(plane.data.subarray(y * plane.width, (y + 1) * plane.width));
+    kernels.run.resampleAcross(source.ptr, starts.ptr, weights.ptr, across.count, width, middle.ptr + y * rowBytes);
+  }
+  const out = new Uint16Array(width * rows);
+  for (let k = 0; k < rows; k++) {
+    for (let t = 0; t < down.count; t++) {
+      kernels.u32(pointers)[t] = middle.ptr + (down.starts[k]! - plane.y + t) * rowBytes;
+    }
+    kernels.i32(downWeights).set(down.weights.subarray(k * down.count, (k + 1) * down.count));
+    kernels.run.resampleDown(pointers.ptr, downWeights.ptr, down.count, width, result.ptr);
+    out.set(kernels.u16(result).subarray(0, width), k * width);
+  }
+  return out;
+}

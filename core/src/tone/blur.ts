@@ -1,0 +1,101 @@
+import type { Kernels } from '../kernel/kernels.ts';
+import type { FeedReader } from '../picture/feed.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
+import { bellReach, bellWeights, separable, type Weights } from '../raster/separable.ts';
+import { makeTaps } from '../raster/taps.ts';
+import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
+
+/** Reads a feed on a grid `factor` times coarser than the sheet's, each value the mean of what it covers. */
+export type CoarseReader = (factor: number) => FeedReader;
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Rows as 16-bit linear light, whatever they came as. */
+export function lightCodes(rows: { readonly depth: 8 | 16; readonly data: Uint8Array | Uint16Array }): Uint16Array {
+  return rows.depth === 16 ? (rows.data as Uint16Array) : Uint16Array.from(rows.data, (code) => LIGHT_OF_BYTE[code]!);
+}
+
+/** How many times coarser a grid serves a bell: its standard deviation stays between one and a half and three values there. */
+export function blurFactor(sigma: number, step: number): number {
+  let factor = 1;
+  while (sigma / factor >= 3) factor *= 2;
+  // A first look that skips rows may be coarser.
+  while (step >= 2 * factor && sigma / factor > 0.7) factor *= 2;
+  return factor;
+}
+
+function downTaps(area: Area, size: number, factor: number): Weights {
+  const all = makeTaps(area.y, area.height, size, 0, factor);
+  const rows = rowsOf(area);
+  const starts = Int32Array.from({ length: rows }, (_, k) => all.starts[k * area.step]!);
+  const weights = new Int32Array(rows * all.count);
+  for (let k = 0; k < rows; k++) {
+    const from = k * area.step * all.count;
+    weights.set(all.weights.subarray(from, from + all.count), k * all.count);
+  }
+  return { count: all.count, starts, weights };
+}
+
+/** First and one past the last value that weights read. */
+function span({ starts, count }: Weights): [number, number] {
+  let low = Infinity;
+  let high = 0;
+  for (const s of starts) {
+    low = Math.min(low, s);
+    high = Math.max(high, s + count);
+  }
+  return [low, high];
+}
+
+/** Every step-th row alone. */
+function everyStep(area: Area, weights: Weights): Weights {
+  if (area.step === 1) return weights;
+  const rows = rowsOf(area);
+  const out = new Int32Array(rows * weights.count);
+  for (let k = 0; k < rows; k++) {
+    const from = k * area.step * weights.count;
+    out.set(weights.weights.subarray(from, from + weights.count), k * weights.count);
+  }
+  return {
+    count: weights.count,
+    starts: Int32Array.from({ length: rows }, (_, k) => weights.starts[k * area.step]!),
+    weights: out,
+  };
+}
+
+/**
+ * Light of an area evened out by a bell (a Gaussian of standard deviation `sigma` sheet pixels), 16-bit
+ * linear. Wide bells are worked on a coarser grid of the whole sheet, so that areas fit each other without
+ * a seam. At the sheet's edge the last values go on.
+ */
+export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area: Area, sigma: number): Uint16Array {
+  const factor = blurFactor(sigma, area.step);
+  const size = { width: Math.ceil(sheet.width / factor), height: Math.ceil(sheet.height / factor) };
+  // What the coarse grid must hold once it is evened out.
+  const up = factor > 1 ? makeTaps(area.x, area.width, size.width, 0, factor) : null;
+  const upDown = factor > 1 ? downTaps(area, size.height, factor) : null;
+  const [left, right] = up ? span(up) : [area.x, area.x + area.width];
+  const [top, bottom] = upDown ? span(upDown) : [area.y, area.y + area.height];
+  // A coarse value is the mean of a square, which evens out by its own variance already.
+  const bell = Math.sqrt(Math.max(0.05, (sigma / factor) ** 2 - (1 - 1 / factor ** 2) / 12));
+  const reach = bellReach(bell);
+  const x = Math.max(0, left - reach);
+  const y = Math.max(0, top - reach);
+  const box: Area = {
+    x,
+    y,
+    width: Math.min(size.width, right + reach) - x,
+    height: Math.min(size.height, bottom + reach) - y,
+    step: 1,
+  };
+  const across = bellWeights(left, right - left, size.width, bell);
+  const downAll = bellWeights(top, bottom - top, size.height, bell);
+  const down = factor > 1 ? downAll : everyStep(area, downAll);
+  const plane = { ...box, rows: box.height, data: lightCodes(read(factor)(box)) };
+  const evened = separable(kernels, plane, across, down);
+  if (!up || !upDown) return evened;
+  return separable(kernels, { x: left, y: top, width: right - left, rows: bottom - top, data: evened }, up, upDown);
+}
