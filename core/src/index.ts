@@ -64,3 +64,6 @@ export * from './tone/gain.ts';
 export { LIGHT_SETTINGS, TONE_PARAMS, type ToneSettings } from './tone/params.ts';
 export { MOST_POINTS, type PaintStroke, paintShare } from './tone/paint/strokes.ts';
 export { worksOnLight } from './tone/work-light.ts';
+export { spotUnder } from './picture/where.ts';
+export { autoEnds } from './tone/auto-ends.ts';
+export * from './job/sheet-sizes.ts';

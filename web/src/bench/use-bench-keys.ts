@@ -4,7 +4,10 @@ import { useLocation, useNavigate } from 'react-router';
 import { addPass, duplicatePass, movePass, newId, setOn } from '../document/edits.ts';
 import { edit, redo, undo } from '../document/store.ts';
 import { isTyping } from '../ui/is-typing.ts';
+import { takeTool, toggleTool } from './tools/tool-store.ts';
 import { fitSheet, zoomStep, zoomTo } from './view-store.ts';
+
+const layDown = (): void => takeTool('none');
 
 /** A key press as the table below names it. */
 function nameOf(event: KeyboardEvent): string {
@@ -33,6 +36,9 @@ export function useBenchKeys(job: Job, pass: Pass | null, choose: (id: string) =
       'ctrl shift z': redo,
       'ctrl y': redo,
       'ctrl Enter': () => navigate(`${pathname.replace(/\/output$/, '')}/output${search}`),
+      Escape: layDown,
+      'alt b': () => toggleTool('paint'),
+      'alt p': () => toggleTool('place'),
       '0': fitSheet,
       '1': () => zoomTo(1),
       '+': () => zoomStep(1),

@@ -4,11 +4,16 @@ import {
   type Feed,
   type Ink,
   type Job,
+  type Made,
   MOST_PASSES,
+  NO_EDIT,
   type Pass,
   type Picture,
+  type PictureEdit,
   type Screen,
   type Sheet,
+  sheetPixels,
+  shownSize,
   type Tone,
   filePicture,
 } from '@chromatype/core';
@@ -115,13 +120,88 @@ export const setTile =
     return setFamilySettings(passId, 'tile', { picture: picture.id })(job);
   };
 
+export const editPicture =
+  (id: string, change: (picture: Picture) => Picture): Edit =>
+  (job) => ({ ...job, pictures: job.pictures.map((p) => (p.id === id ? change(p) : p)) });
+
+/** Changes what is done to a picture before any pass takes it. */
+export const setPictureEdit = (id: string, part: Partial<PictureEdit>): Edit =>
+  editPicture(id, (p) => ({ ...p, edit: { ...p.edit, ...part } }));
+
+export const renamePicture = (id: string, name: string): Edit => editPicture(id, (p) => ({ ...p, name }));
+
+/** Adds a picture that is made here; the pass takes it. */
+export const addMade =
+  (id: string, name: string, made: Made, passId: string): Edit =>
+  (job) => {
+    // As large as the sheet is in pixels, so that it covers it.
+    const { width, height } = sheetPixels(job.sheet);
+    const picture: Picture = { id, name, hash: null, made, width, height, edit: NO_EDIT };
+    return setFeed(passId, { picture: id })({ ...job, pictures: [...job.pictures, picture] });
+  };
+
+export const setMade = (id: string, part: Readonly<Record<string, unknown>>): Edit =>
+  editPicture(id, (p) => (p.made ? { ...p, made: { ...p.made, settings: { ...p.made.settings, ...part } } } : p));
+
+/** Puts another file in a picture's place; passes, crop and placing stay, a cut-out by colour goes. */
+export const replacePicture = (id: string, stored: StoredPicture): Edit =>
+  editPicture(id, (p) => ({
+    ...p,
+    name: stored.name || p.name,
+    hash: stored.hash,
+    made: null,
+    width: stored.width,
+    height: stored.height,
+    edit: p.hash === stored.hash ? p.edit : { ...p.edit, cutOut: null },
+  }));
+
+type Placing = Pick<Feed, 'fit' | 'x' | 'y' | 'width' | 'turn'>;
+
+/** Places a pass's picture, and with it every other pass whose picture lies in just the same place. */
+export const setPlacing =
+  (passId: string, part: Partial<Placing>): Edit =>
+  (job) => {
+    const own = job.passes.find((p) => p.id === passId)?.feed;
+    if (!own) return job;
+    const together = ({ feed }: Pass) =>
+      feed.picture === own.picture &&
+      (['fit', 'x', 'y', 'width', 'turn'] as const).every((key) => feed[key] === own[key]);
+    return {
+      ...job,
+      passes: job.passes.map((p) => (p.id === passId || together(p) ? { ...p, feed: { ...p.feed, ...part } } : p)),
+    };
+  };
+
+/** What becomes of placed pictures when the sheet gets another size. */
+export type Resizing = 'keep' | 'scale' | 'centre';
+
+/** Gives the sheet another size; pictures placed by hand keep their place, grow with it, or stay about its middle. */
+export const resizeSheet =
+  (size: { readonly width: number; readonly height: number }, how: Resizing): Edit =>
+  (job) => {
+    const { width, height } = job.sheet;
+    const grown = Math.min(size.width / width, size.height / height);
+    const k = how === 'scale' ? grown : 1;
+    const [dx, dy] = how === 'keep' ? [0, 0] : [(size.width - width * k) / 2, (size.height - height * k) / 2];
+    const tidy = (v: number) => Number(v.toFixed(3));
+    const moved = (feed: Feed): Feed =>
+      feed.fit === 'own'
+        ? { ...feed, x: tidy(feed.x * k + dx), y: tidy(feed.y * k + dy), width: tidy(feed.width * k) }
+        : feed;
+    return {
+      ...job,
+      sheet: { ...job.sheet, ...size },
+      passes: job.passes.map((p) => ({ ...p, feed: moved(p.feed) })),
+    };
+  };
+
 /** Gives the sheet a picture's proportions and keeps its width. */
 export const sheetLikePicture =
-  (picture: Pick<Picture, 'width' | 'height'>): Edit =>
-  (job) => ({
-    ...job,
-    sheet: { ...job.sheet, height: Number(((job.sheet.width * picture.height) / picture.width).toFixed(2)) },
-  });
+  (picture: Pick<Picture, 'width' | 'height'> & Partial<Pick<Picture, 'edit'>>): Edit =>
+  (job) => {
+    const { width, height } = shownSize({ edit: NO_EDIT, ...picture });
+    return { ...job, sheet: { ...job.sheet, height: Number(((job.sheet.width * height) / width).toFixed(2)) } };
+  };
 
 /** Changes settings of one family of screens; the others keep theirs. */
 export const setFamilySettings = <F extends FamilyName>(id: string, family: F, part: Partial<Screen[F]>): Edit =>

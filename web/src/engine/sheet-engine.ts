@@ -193,7 +193,7 @@ export class SheetEngine {
   }
 
   /** What leaves the Picture station over an area, as sRGB bytes of grey, read from a given picture. */
-  lightOf(job: Job, pass: Pass, source: PictureSource, area: Area): Uint8Array {
+  lightOf(job: Job, pass: Pass, source: PictureSource | null, area: Area): Uint8Array {
     const { depth, data } = passReader(this.kernels, job, pass, () => source, pass.feed.part)(area);
     return depth === 8 ? (data as Uint8Array) : Uint8Array.from(data, (code) => byteOfLight(code / 65535));
   }

@@ -17,6 +17,9 @@ import type { PictureBuffer } from './picture-buffer.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { mostInk, type PictureSample, pictureSample } from './picture-samples.ts';
 import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample } from './samples.ts';
+import { colourRound } from './colour-round.ts';
+import { OVERVIEWS, type OverviewKind } from './overviews.ts';
+import type { View } from './view.ts';
 import { makeWhole } from './make-whole.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
 import { type ExactPixels, SheetEngine, type Slab } from './sheet-engine.ts';
@@ -81,6 +84,16 @@ const api = {
   picture(job: Job, pass: Pass, width: number): PictureSample {
     const made = pictureSample(engine, job, pass, reducedOf(job, pass), width);
     return Comlink.transfer(made, [made.sample.rgba.buffer]);
+  },
+  /** Something laid over the sheet, RGBA as large as the view. */
+  overview(job: Job, pass: Pass, view: View, kind: OverviewKind): Uint8ClampedArray<ArrayBuffer> {
+    const rgba = OVERVIEWS[kind](engine, job, pass, view);
+    return Comlink.transfer(rgba, [rgba.buffer]);
+  },
+  /** Colour of a stored picture round a spot (shares of its width and height), the mean of a few pixels. */
+  colourAt(hash: string, x: number, y: number): string | null {
+    const source = engine.lookup(hash);
+    return source && colourRound(source, x, y);
   },
   mostInk(job: Job): number {
     return mostInk(engine, job, (pass) => reducedOf(job, pass));

@@ -33,6 +33,14 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     ],
   },
   {
+    title: 'Tools',
+    actions: [
+      { keys: ['Alt B'], what: 'Take or lay down the tone brush' },
+      { keys: ['Alt P'], what: 'Place the picture on the sheet' },
+      { keys: ['Escape'], what: 'Lay the tool down' },
+    ],
+  },
+  {
     title: 'Passes',
     actions: [
       { keys: ['[', ']'], what: 'Choose the pass before, the pass after' },

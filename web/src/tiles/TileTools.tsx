@@ -1,5 +1,5 @@
 import { Circle, Minus, Pencil, Redo2, Square, Trash2, Type, Undo2 } from 'lucide-react';
-import { PERCENT } from '../bench/chain/formats.ts';
+import { PERCENT } from '../ui/formats.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { NumberField } from '../ui/NumberField.tsx';

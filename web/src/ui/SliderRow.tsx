@@ -14,6 +14,8 @@ interface Props {
   readonly about: string;
   /** Turns a value into a place 0..1 on the track and back, where even steps would not do. */
   readonly scale?: { toTrack(value: number): number; fromTrack(place: number): number };
+  /** Room for a longer label. */
+  readonly wide?: boolean;
   onChange(value: number): void;
 }
 
@@ -28,7 +30,10 @@ export function SliderRow(props: Props) {
   };
   const tidy = (v: number) => Math.min(max, Math.max(min, Number((Math.round(v / step) * step).toPrecision(12))));
   return (
-    <div className="grid grid-cols-[50px_1fr_58px] items-center gap-2.5" title={about}>
+    <div
+      className={`grid items-center gap-2.5 ${props.wide ? 'grid-cols-[88px_1fr_58px]' : 'grid-cols-[50px_1fr_58px]'}`}
+      title={about}
+    >
       <span aria-hidden>{label}</span>
       <Slider.Root
         min={0}

@@ -1,9 +1,9 @@
 import type { Job, Pass } from '@chromatype/core';
 import { InkStation } from './InkStation.tsx';
-import { PictureStation } from './PictureStation.tsx';
+import { PictureStation } from './picture/PictureStation.tsx';
 import { ScreenStation } from './screen/ScreenStation.tsx';
 import { Station, THUMB } from './Station.tsx';
-import { ToneStation } from './ToneStation.tsx';
+import { ToneStation } from './tone/ToneStation.tsx';
 
 /** A straight lattice: nothing bends it. */
 function StraightLattice() {

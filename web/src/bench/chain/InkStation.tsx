@@ -5,7 +5,7 @@ import { edit } from '../../document/store.ts';
 import { ColourField } from '../../ui/ColourField.tsx';
 import { NumberField } from '../../ui/NumberField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
-import { PERCENT } from './formats.ts';
+import { PERCENT } from '../../ui/formats.ts';
 import { Station, THUMB } from './Station.tsx';
 import { sameBy } from '../../ui/same-by.ts';
 

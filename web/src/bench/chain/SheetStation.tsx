@@ -1,12 +1,23 @@
-import { DEFAULT_SHEET, type Job, LIMITS, MOST_SHEET_PIXELS, type Sheet, sheetPixels } from '@chromatype/core';
+import {
+  DEFAULT_SHEET,
+  type Job,
+  LIMITS,
+  MOST_SHEET_PIXELS,
+  SHEET_SIZES,
+  type Sheet,
+  sheetPixels,
+  sizeName,
+} from '@chromatype/core';
 import { useState } from 'react';
-import { setSheet, sheetLikePicture } from '../../document/edits.ts';
+import { type Resizing, resizeSheet, setSheet, sheetLikePicture } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
 import { Button } from '../../ui/Button.tsx';
+import { Choice } from '../../ui/Choice.tsx';
 import { ColourField } from '../../ui/ColourField.tsx';
+import { MM, PPI } from '../../ui/formats.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
+import type { NumberFormat } from '../../ui/number-text.ts';
 import { TextField } from '../../ui/TextField.tsx';
-import { MM, PPI } from './formats.ts';
 import { possibleSheet } from './possible-sheet.ts';
 import { Station } from './Station.tsx';
 
@@ -19,35 +30,120 @@ const STOCKS = [
   { name: 'Rose tint', colour: '#f2d6d0' },
 ] as const;
 
+const UNITS: readonly { value: 'mm' | 'cm' | 'in' | 'px'; label: string }[] = [
+  { value: 'mm', label: 'mm' },
+  { value: 'cm', label: 'cm' },
+  { value: 'in', label: 'in' },
+  { value: 'px', label: 'px' },
+];
+
+const RESIZING: readonly { value: Resizing; label: string; title: string }[] = [
+  { value: 'keep', label: 'stay', title: 'Pictures placed by hand stay where they are' },
+  { value: 'scale', label: 'grow along', title: 'Pictures placed by hand grow and shrink with the sheet' },
+  { value: 'centre', label: 're-centre', title: 'Pictures placed by hand keep their size about the middle' },
+];
+
+const GROUPS = ['A', 'B', 'US', 'Other'] as const;
+
+/** Lengths kept in mm, shown in another unit; any unit can be typed. */
+function lengthFormat(unit: 'mm' | 'cm' | 'in' | 'px', ppi: number): NumberFormat {
+  const perUnit = { mm: 1, cm: 10, in: 25.4, px: 25.4 / ppi }[unit];
+  return {
+    unit,
+    digits: unit === 'px' ? 0 : 2,
+    shown: 1 / perUnit,
+    units: {
+      ...MM.units,
+      mm: (v) => v,
+      px: (v) => (v * 25.4) / ppi,
+    },
+  };
+}
+
 /** The sheet's size and what it is printed on. */
 export function SheetStation({ job }: { readonly job: Job }) {
   const { sheet } = job;
   const [wrong, setWrong] = useState<string | null>(null);
+  const [unit, setUnit] = useState<'mm' | 'cm' | 'in' | 'px'>('mm');
+  const [how, setHow] = useState<Resizing>('centre');
   const pixels = sheetPixels(sheet);
   function change(part: Partial<Sheet>): void {
-    const problem = possibleSheet(job, { ...sheet, ...part }, MOST_SHEET_PIXELS);
+    const next = { ...sheet, ...part };
+    const problem = possibleSheet(job, next, MOST_SHEET_PIXELS);
     setWrong(problem);
-    if (!problem) edit(setSheet(part));
+    if (problem) return;
+    const { width, height, ...rest } = part;
+    edit((now) => {
+      const sized =
+        width === undefined && height === undefined
+          ? now
+          : resizeSheet({ width: next.width, height: next.height }, how)(now);
+      return setSheet(rest)(sized);
+    });
   }
+  const format = lengthFormat(unit, sheet.ppi);
   const side = (label: string, key: 'width' | 'height') => (
     <NumberField
       label={label}
       value={sheet[key]}
       min={LIMITS.sheetSide.min}
       max={LIMITS.sheetSide.max}
-      step={1}
+      step={unit === 'px' ? 25.4 / sheet.ppi : 1}
       normal={DEFAULT_SHEET[key]}
-      format={MM}
+      format={format}
       about={LIMITS.sheetSide.about}
       onChange={(value) => change({ [key]: value })}
     />
   );
+  const upright = sheet.height >= sheet.width;
+  const name = sizeName(sheet.width, sheet.height);
   return (
     <>
       <Station title="Sheet" note={`${pixels.width} × ${pixels.height} pixels`}>
-        <div className="grid max-w-[190px] gap-1.5 pt-1">
+        <label className="flex items-center justify-between gap-2 pt-1">
+          <span>Size</span>
+          <select
+            aria-label="Size of the sheet"
+            value={name ?? ''}
+            onChange={(e) => {
+              const size = SHEET_SIZES.find((s) => s.name === e.target.value);
+              if (!size) return;
+              // It stays upright or lying, as it is.
+              const [width, height] = upright ? [size.width, size.height] : [size.height, size.width];
+              change({ width, height });
+            }}
+            className="h-6 min-w-0 flex-1 border-b border-hairline bg-paper text-right"
+          >
+            {!name && <option value="">own size</option>}
+            {GROUPS.map((group) => (
+              <optgroup key={group} label={group === 'A' || group === 'B' ? `ISO ${group}` : group}>
+                {SHEET_SIZES.filter((s) => s.group === group).map((s) => (
+                  <option key={s.name} value={s.name}>
+                    {s.name} {s.width} × {s.height} mm
+                  </option>
+                ))}
+              </optgroup>
+            ))}
+          </select>
+        </label>
+        <div className="flex items-center justify-between gap-2 pt-1.5">
+          <span aria-hidden>In</span>
+          <Choice label="Unit of the sheet" value={unit} options={UNITS} onChange={(next) => setUnit(next)} />
+        </div>
+        <div className="grid gap-1.5 pt-1.5">
           {side('Width', 'width')}
           {side('Height', 'height')}
+          <NumberField
+            label="Bleed"
+            value={sheet.bleed}
+            min={LIMITS.bleed.min}
+            max={LIMITS.bleed.max}
+            step={0.5}
+            normal={DEFAULT_SHEET.bleed}
+            format={format}
+            about={LIMITS.bleed.about}
+            onChange={(bleed) => change({ bleed })}
+          />
           <NumberField
             label="Resolution"
             value={sheet.ppi}
@@ -65,6 +161,15 @@ export function SheetStation({ job }: { readonly job: Job }) {
             {wrong}
           </p>
         )}
+        <div className="flex items-center justify-between gap-2 pt-2">
+          <span aria-hidden>Pictures</span>
+          <Choice
+            label="Pictures placed by hand, when the size changes"
+            value={how}
+            options={RESIZING}
+            onChange={(next) => setHow(next)}
+          />
+        </div>
         <div className="flex flex-wrap gap-1 pt-2">
           <Button onClick={() => change({ width: sheet.height, height: sheet.width })}>Turn</Button>
           {job.pictures.map((picture) => (
@@ -85,7 +190,7 @@ export function SheetStation({ job }: { readonly job: Job }) {
             <TextField
               label="Name of the stock"
               value={sheet.stock.name}
-              onChange={(name) => change({ stock: { ...sheet.stock, name } })}
+              onChange={(stockName) => change({ stock: { ...sheet.stock, name: stockName } })}
             />
             <ColourField
               label="Stock colour"

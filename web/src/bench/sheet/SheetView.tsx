@@ -6,6 +6,8 @@ import { createPreview, type Preview } from '../../engine/preview.ts';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
 import { hasCentre } from '../chain/screen/shared-fields.ts';
 import { CentreHandle } from './CentreHandle.tsx';
+import { OnSheet } from './OnSheet.tsx';
+import { TrimLine } from './TrimLine.tsx';
 import { useSheetGestures } from './use-sheet-gestures.ts';
 import { useWholes, WholePlates } from './WholePlates.tsx';
 
@@ -155,7 +157,9 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
         className="absolute top-0 left-0"
         style={view ? { width: view.width / devicePixelRatio, height: view.height / devicePixelRatio } : undefined}
       />
+      {view && job.sheet.bleed > 0 && <TrimLine sheet={job.sheet} view={view} />}
       {view && pass?.on && hasCentre(pass.screen) && <CentreHandle sheet={job.sheet} pass={pass} view={view} />}
+      {view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
       {!loading && <WholePlates job={job} />}
       {loading && (
         <p role="status" className="absolute bottom-3 left-3 bg-paper px-2 py-1">

@@ -5,7 +5,7 @@ import { NumberField } from '../../../ui/NumberField.tsx';
 import { optionsOf } from './options-of.ts';
 import { OwnFields } from './OwnFields.tsx';
 import { PaletteEditor } from './PaletteEditor.tsx';
-import { ParamField } from './ParamField.tsx';
+import { ParamField } from '../../../ui/ParamField.tsx';
 import { SampleRow } from './SampleRow.tsx';
 
 const { params } = familyOf('grain');

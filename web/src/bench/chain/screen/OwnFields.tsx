@@ -1,7 +1,7 @@
 import { type FamilyName, familyOf, type Pass } from '@chromatype/core';
 import { setFamilySettings } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
-import { ParamField } from './ParamField.tsx';
+import { ParamField } from '../../../ui/ParamField.tsx';
 
 interface Props {
   readonly pass: Pass;

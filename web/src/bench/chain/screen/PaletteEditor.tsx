@@ -8,7 +8,7 @@ import { usePictures } from '../../../engine/pictures.ts';
 import { enginePool } from '../../../engine/pool.ts';
 import { chooseFile, saveFile } from '../../../ui/files.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
-import { PLAIN } from '../formats.ts';
+import { PLAIN } from '../../../ui/formats.ts';
 
 const { palette: param } = familyOf('grain').params;
 const { min, max } = param as { min: number; max: number };

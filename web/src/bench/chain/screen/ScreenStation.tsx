@@ -21,7 +21,7 @@ import { DotControls } from './DotControls.tsx';
 import { FrequencyField } from './FrequencyField.tsx';
 import { GrainControls, GrainSize } from './GrainControls.tsx';
 import { LineControls } from './LineControls.tsx';
-import { ParamField } from './ParamField.tsx';
+import { ParamField } from '../../../ui/ParamField.tsx';
 import { sharedFieldsOf } from './shared-fields.ts';
 import { TileControls } from './TileControls.tsx';
 

@@ -1,8 +1,8 @@
 import type { NumberParam } from '@chromatype/core';
-import type { NumberFormat } from '../../../ui/number-text.ts';
-import { DEGREES, MM, PERCENT, PLAIN } from '../formats.ts';
+import type { NumberFormat } from './number-text.ts';
+import { DEGREES, MM, PERCENT, PLAIN } from './formats.ts';
 
-/** How a number of a screen is written, by its unit. */
+/** How a number is written, by its unit. */
 export function formatOf({ unit }: NumberParam): NumberFormat {
   switch (unit) {
     case '%':

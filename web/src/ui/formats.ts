@@ -1,4 +1,4 @@
-import type { NumberFormat } from '../../ui/number-text.ts';
+import type { NumberFormat } from './number-text.ts';
 
 export const PERCENT: NumberFormat = { unit: '%', digits: 1, shown: 100 };
 export const PLAIN: NumberFormat = { unit: '', digits: 2 };

@@ -1,0 +1,159 @@
+import {
+  type FeedPart,
+  type Job,
+  lightKey,
+  MADE_KINDS,
+  newMade,
+  type Pass,
+  pictureOf,
+  shownSize,
+} from '@chromatype/core';
+import { ImagePlus, Replace } from 'lucide-react';
+import { memo } from 'react';
+import { addMade, newId, replacePicture, setFeed } from '../../../document/edits.ts';
+import { edit } from '../../../document/store.ts';
+import { usePictures } from '../../../engine/pictures.ts';
+import { enginePool } from '../../../engine/pool.ts';
+import { Choice } from '../../../ui/Choice.tsx';
+import { chooseFile, PICTURE_FILES } from '../../../ui/files.ts';
+import { Fold } from '../../../ui/Fold.tsx';
+import { sameBy } from '../../../ui/same-by.ts';
+import { SampleCanvas } from '../../../ui/SampleCanvas.tsx';
+import { choosePictureFile, sendPicture } from '../../add-picture.ts';
+import { Station, THUMB } from '../Station.tsx';
+import { CropControls, CutOutControls } from './EditControls.tsx';
+import { MadeControls } from './MadeControls.tsx';
+import { Placing, resolutionNote } from './Placing.tsx';
+
+const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
+  { value: 'colour', label: 'Colour', title: 'The whole picture, for palettes; elsewhere its lightness' },
+  { value: 'lightness', label: 'Lightness', title: 'How light the picture is (luminance, or as Grey mix says)' },
+  { value: 'r', label: 'R', title: 'Red light' },
+  { value: 'g', label: 'G', title: 'Green light' },
+  { value: 'b', label: 'B', title: 'Blue light' },
+  { value: 'alpha', label: 'Alpha', title: 'Prints where the picture is opaque' },
+];
+
+const MAKE = 'make ';
+
+/** Puts another file in the place of a picture; everything set for it stays. */
+async function replaceFile(id: string): Promise<void> {
+  const file = await chooseFile(PICTURE_FILES);
+  const stored = file && (await sendPicture(file));
+  if (stored) edit(replacePicture(id, stored));
+}
+
+/** Which picture a pass takes, which part of it, and where it lies. */
+function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+  const picture = pictureOf(job, pass.feed);
+  const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : picture !== undefined));
+  const thumb = (
+    <SampleCanvas
+      label="What leaves the Picture station"
+      watch={`${lightKey(job, pass)}${ready}`}
+      make={ready ? async () => (await enginePool().sampler.picture(job, pass, 116)).sample : null}
+      className={THUMB}
+    />
+  );
+  const size = picture && shownSize(picture);
+  const note = resolutionNote(job, pass);
+  const choose = (value: string) => {
+    if (!value.startsWith(MAKE)) return edit(setFeed(pass.id, { picture: value || null }));
+    const kind = MADE_KINDS.find((k) => k.name === value.slice(MAKE.length))!;
+    edit(addMade(newId(), kind.label, newMade(kind.name), pass.id));
+  };
+  const iconButton = 'grid h-6 w-6 place-items-center hover:text-hot-text';
+  return (
+    <Station
+      title="Picture"
+      note={!picture ? 'none' : picture.made ? 'made here' : `${size!.width} × ${size!.height}`}
+      thumb={thumb}
+      more={
+        picture && (
+          <div className="grid grid-cols-1 gap-1.5">
+            <Placing job={job} pass={pass} />
+            {picture.made && (
+              <Fold title="Settings" note={picture.name}>
+                <MadeControls picture={picture} />
+              </Fold>
+            )}
+            {!picture.made && <CropControls picture={picture} />}
+            {!picture.made && <CutOutControls picture={picture} />}
+          </div>
+        )
+      }
+    >
+      <div className="flex items-center gap-1 pb-1">
+        <select
+          aria-label="Picture of this pass"
+          value={pass.feed.picture ?? ''}
+          onChange={(e) => choose(e.target.value)}
+          className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper"
+        >
+          <option value="">{job.pictures.length > 0 ? 'no picture' : 'drop, paste or add one'}</option>
+          {job.pictures.map((p) => (
+            <option key={p.id} value={p.id}>
+              {p.name}
+            </option>
+          ))}
+          <optgroup label="Make one here">
+            {MADE_KINDS.map((k) => (
+              <option key={k.name} value={`${MAKE}${k.name}`} title={k.about}>
+                {k.label}
+              </option>
+            ))}
+          </optgroup>
+        </select>
+        {picture?.hash && (
+          <button
+            type="button"
+            onClick={() => void replaceFile(picture.id)}
+            title="Put another file in its place; all settings stay"
+            aria-label="Replace the picture"
+            className={iconButton}
+          >
+            <Replace size={14} aria-hidden />
+          </button>
+        )}
+        <button
+          type="button"
+          onClick={() => choosePictureFile(pass.id)}
+          title="Add a picture"
+          aria-label="Add a picture"
+          className={iconButton}
+        >
+          <ImagePlus size={15} aria-hidden />
+        </button>
+      </div>
+      <Choice
+        label="Part of the picture"
+        value={pass.feed.part}
+        options={PARTS}
+        onChange={(part) => edit(setFeed(pass.id, { part }))}
+      />
+      {note && (
+        <p
+          className={`pt-1 text-[11px] leading-tight ${note.short ? 'text-hot-text' : 'text-muted'}`}
+          data-short={note.short}
+          role={note.short ? 'alert' : undefined}
+        >
+          {note.text}
+        </p>
+      )}
+    </Station>
+  );
+}
+
+export const PictureStation = memo(
+  PictureStationPart,
+  sameBy(({ job, pass }) => [
+    pass.id,
+    pass.feed,
+    pass.tone,
+    pass.screen.frequency,
+    pass.screen.family,
+    job.sheet,
+    job.pictures,
+    job.passes.map((p) => JSON.stringify(p.feed)).join(),
+  ]),
+);

@@ -1,0 +1,54 @@
+import type { Pass } from '@chromatype/core';
+import { setTone } from '../../../document/edits.ts';
+import { edit } from '../../../document/store.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { Choice } from '../../../ui/Choice.tsx';
+import { SliderRow } from '../../../ui/SliderRow.tsx';
+import { type Brush, NORMAL_BRUSH, setBrush, toggleTool, useTools } from '../../tools/tool-store.ts';
+import { MM, PERCENT } from '../../../ui/formats.ts';
+
+const DOES: readonly { value: Brush['does']; label: string; title: string }[] = [
+  { value: 'lighten', label: 'Lighten', title: 'This pass prints less where you paint' },
+  { value: 'darken', label: 'Darken', title: 'This pass prints more where you paint' },
+  { value: 'erase', label: 'Erase', title: 'Brings the picture’s own tone back' },
+];
+
+/** Painting tone on the sheet by hand. */
+export function PaintControls({ pass }: { readonly pass: Pass }) {
+  const tool = useTools((s) => s.tool);
+  const brush = useTools((s) => s.brush);
+  const { paint } = pass.tone;
+  const row = (label: string, key: 'size' | 'hardness' | 'strength', about: string, min: number, max: number) => (
+    <SliderRow
+      wide
+      label={label}
+      about={about}
+      value={brush[key]}
+      min={min}
+      max={max}
+      step={key === 'size' ? 0.5 : 0.01}
+      normal={NORMAL_BRUSH[key]}
+      format={key === 'size' ? MM : PERCENT}
+      onChange={(v) => setBrush({ [key]: v })}
+    />
+  );
+  return (
+    <div className="grid grid-cols-1 gap-1">
+      <div className="flex items-center gap-1">
+        <Button strong={tool === 'paint'} aria-pressed={tool === 'paint'} onClick={() => toggleTool('paint')}>
+          {tool === 'paint' ? 'Lay the brush down' : 'Take the brush'}
+        </Button>
+        <span className="flex-1 text-right text-[11px] text-muted">
+          {paint.length === 1 ? '1 stroke' : `${paint.length} strokes`}
+        </span>
+        <Button disabled={paint.length === 0} onClick={() => edit(setTone(pass.id, { paint: [] }))}>
+          Clear
+        </Button>
+      </div>
+      <Choice label="The brush" value={brush.does} options={DOES} onChange={(does) => setBrush({ does })} />
+      {row('Size', 'size', 'Width of the brush on the sheet; a pen’s pressure acts on the strength.', 0.5, 100)}
+      {row('Hard', 'hardness', '0 fades from the middle, 100 % is full up to the edge.', 0, 1)}
+      {row('Strength', 'strength', 'How far one stroke goes towards bare or solid.', 0.02, 1)}
+    </div>
+  );
+}

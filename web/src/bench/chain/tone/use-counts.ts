@@ -1,0 +1,33 @@
+import { type Job, type Pass, lightKey, pictureOf } from '@chromatype/core';
+import { useEffect, useRef, useState } from 'react';
+import { latestOnly } from '../../../engine/latest.ts';
+import { usePictures } from '../../../engine/pictures.ts';
+import { enginePool } from '../../../engine/pool.ts';
+
+/** How often each of 256 darknesses occurs in the light a pass works with, light to dark. */
+export function useCounts(job: Job, pass: Pass): readonly number[] {
+  const [counts, setCounts] = useState<readonly number[]>([]);
+  const picture = pictureOf(job, pass.feed);
+  const hash = picture?.hash;
+  const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : picture !== undefined));
+  const watch = lightKey(job, pass);
+  const latest = useRef<((job: Job, pass: Pass) => void) | null>(null);
+  latest.current ??= latestOnly(async (j: Job, p: Pass) =>
+    setCounts((await enginePool().sampler.picture(j, p, 240)).counts),
+  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the counts depend on
+  useEffect(() => {
+    if (ready) latest.current!(job, pass);
+    else setCounts([]);
+  }, [watch, ready]);
+  return counts;
+}
+
+/** Counts in so many classes. */
+export function classesOf(counts: readonly number[], classes: number): number[] {
+  const out = new Array<number>(classes).fill(0);
+  counts.forEach((n, k) => {
+    out[Math.floor((k * classes) / counts.length)]! += n;
+  });
+  return out;
+}

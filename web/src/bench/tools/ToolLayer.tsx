@@ -1,0 +1,156 @@
+import { type CutOut, type Job, NEW_CUT_OUT, type Pass, type Picture, pictureOf, spotUnder } from '@chromatype/core';
+import { type PointerEvent, useRef, useState } from 'react';
+import { setPictureEdit, setTone } from '../../document/edits.ts';
+import { beginGesture, edit, endGesture, useOpenJob } from '../../document/store.ts';
+import { enginePool } from '../../engine/pool.ts';
+import type { View } from '../../engine/view.ts';
+import { withPoint } from './strokes.ts';
+import { type Brush, type Tool, useTools } from './tool-store.ts';
+
+interface Props {
+  readonly job: Job;
+  readonly pass: Pass;
+  readonly view: View;
+}
+
+/** Least distance between two points of a stroke, in CSS pixels. */
+const APART = 2;
+
+interface Spot {
+  /** mm from the trimmed sheet's top left. */
+  readonly x: number;
+  readonly y: number;
+  readonly pressure: number;
+}
+
+type At = (spot: Spot, first: boolean) => void;
+
+function changeCutOut(picture: Picture, change: (old: CutOut) => CutOut): void {
+  const now = useOpenJob.getState().job?.pictures.find((p) => p.id === picture.id);
+  if (now) edit(setPictureEdit(now.id, { cutOut: change(now.edit.cutOut ?? NEW_CUT_OUT) }));
+}
+
+/** What each tool does with a point of the sheet. */
+function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
+  const picture = pictureOf(job, pass.feed);
+  const strokeOf = (size: number) => ({ ...brush, size });
+  if (tool === 'paint') {
+    return ({ x, y, pressure }, first) => {
+      const now = useOpenJob.getState().job?.passes.find((p) => p.id === pass.id);
+      if (now)
+        edit(
+          setTone(pass.id, { paint: withPoint(now.tone.paint, first ? strokeOf(brush.size) : null, x, y, pressure) }),
+        );
+    };
+  }
+  if (!picture?.hash) return null;
+  const { hash } = picture;
+  const spotOf = ({ x, y }: Spot) => spotUnder(job.sheet, pass.feed, picture, x, y);
+  if (tool === 'pick') {
+    return (at, first) => {
+      if (!first) return;
+      const spot = spotOf(at);
+      if (spot.x < 0 || spot.y < 0 || spot.x > 1 || spot.y > 1) return;
+      void enginePool()
+        .sampler.colourAt(hash, spot.x, spot.y)
+        .then((colour) => {
+          if (colour)
+            changeCutOut(picture, (old) => ({ ...old, picks: [...old.picks, { ...spot, colour }].slice(-100) }));
+        });
+    };
+  }
+  if (tool === 'cut-brush') {
+    return (at, first) => {
+      const spot = spotOf(at);
+      const one = spotOf({ ...at, x: at.x + 1 });
+      const perMm = Math.hypot(one.x - spot.x, ((one.y - spot.y) * picture.height) / picture.width);
+      // Lengths of a cut-out's strokes are in picture widths.
+      const [x, y] = [spot.x, (spot.y * picture.height) / picture.width];
+      const begun = first ? { ...strokeOf(brush.size * perMm), strength: 1 } : null;
+      changeCutOut(picture, (old) => ({ ...old, strokes: withPoint(old.strokes, begun, x, y, at.pressure) }));
+    };
+  }
+  return null;
+}
+
+const HINTS: Partial<Record<Tool, string>> = {
+  paint: 'Paint on the sheet to lighten or darken what this pass prints. Escape lays the brush down.',
+  pick: 'Click a colour of the background to take it away. Escape ends.',
+  'cut-brush': 'Paint over what should go or come back. Escape lays the brush down.',
+};
+
+/** Takes the pointer over the sheet for the tool in hand, and shows the brush. */
+export function ToolLayer({ job, pass, view }: Props) {
+  const tool = useTools((s) => s.tool);
+  const brush = useTools((s) => s.brush);
+  const last = useRef<{ x: number; y: number } | null>(null);
+  const [pointer, setPointer] = useState<{ x: number; y: number } | null>(null);
+  const act = actionOf(tool, brush, job, pass);
+  if (!act) return null;
+
+  const perMm = (job.sheet.ppi / 25.4) * (view.scale / devicePixelRatio);
+  function spotOf(event: PointerEvent<HTMLDivElement>): Spot & { cx: number; cy: number } {
+    const box = event.currentTarget.getBoundingClientRect();
+    const [cx, cy] = [event.clientX - box.left, event.clientY - box.top];
+    return {
+      cx,
+      cy,
+      x: (cx + view.originX / devicePixelRatio) / perMm - job.sheet.bleed,
+      y: (cy + view.originY / devicePixelRatio) / perMm - job.sheet.bleed,
+      // A mouse reports one half; it has no pressure.
+      pressure: event.pointerType === 'pen' ? event.pressure : 1,
+    };
+  }
+
+  const brushSide = tool === 'pick' ? 0 : brush.size * perMm;
+  return (
+    <div
+      className="absolute inset-0 touch-none"
+      style={{ cursor: tool === 'pick' ? 'crosshair' : 'none' }}
+      role="application"
+      aria-label={HINTS[tool]}
+      data-testid="tool-layer"
+      data-tool={tool}
+      onPointerDown={(event) => {
+        if (event.button !== 0) return;
+        event.stopPropagation();
+        event.currentTarget.setPointerCapture(event.pointerId);
+        beginGesture();
+        const spot = spotOf(event);
+        last.current = { x: spot.cx, y: spot.cy };
+        act(spot, true);
+      }}
+      onPointerMove={(event) => {
+        const spot = spotOf(event);
+        setPointer({ x: spot.cx, y: spot.cy });
+        if (!last.current || Math.hypot(spot.cx - last.current.x, spot.cy - last.current.y) < APART) return;
+        last.current = { x: spot.cx, y: spot.cy };
+        act(spot, false);
+      }}
+      onPointerUp={() => {
+        last.current = null;
+        endGesture();
+      }}
+      onPointerCancel={() => {
+        last.current = null;
+        endGesture();
+      }}
+      onPointerLeave={() => setPointer(null)}
+      onDoubleClick={(event) => event.stopPropagation()}
+    >
+      {pointer && brushSide > 0 && (
+        <span
+          aria-hidden
+          className="pointer-events-none absolute -translate-x-1/2 -translate-y-1/2 rounded-full border border-ink outline outline-paper"
+          style={{ left: pointer.x, top: pointer.y, width: Math.max(4, brushSide), height: Math.max(4, brushSide) }}
+        />
+      )}
+      <p
+        role="status"
+        className="pointer-events-none absolute top-2 left-1/2 -translate-x-1/2 bg-paper px-2 py-1 text-[12px]"
+      >
+        {HINTS[tool]}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,67 @@
+import {
+  DEFAULT_TONE,
+  type FeedPart,
+  type Job,
+  type Pass,
+  passReader,
+  byteOfLight,
+  toneTable16,
+  toneTable8,
+} from '@chromatype/core';
+import type { SheetEngine } from './sheet-engine.ts';
+import type { View } from './view.ts';
+
+/** What can be laid over the sheet: the picture before it is screened, or where its ends clip. */
+export type OverviewKind = 'picture' | 'clip';
+
+let bytes: Uint8Array | null = null;
+/** 8-bit sRGB of each 16-bit light. */
+const byteTable = (): Uint8Array => (bytes ??= Uint8Array.from({ length: 65536 }, (_, k) => byteOfLight(k / 65535)));
+
+const BARE = [11, 110, 117, 190] as const;
+const SOLID = [240, 80, 46, 190] as const;
+
+/** A job whose sheet has one pixel for each pixel of a view, and the area of it that is in sight. */
+function onDisplay(job: Job, view: View) {
+  const sheet = { ...job.sheet, ppi: job.sheet.ppi * view.scale };
+  const area = { x: view.originX, y: view.originY, width: view.width, height: view.height, step: 1 };
+  return { job: { ...job, sheet }, area };
+}
+
+function codesOf(engine: SheetEngine, job: Job, pass: Pass, part: FeedPart, view: View) {
+  const shown = onDisplay(job, view);
+  // Placing by fit does not depend on ppi, nor do lengths in mm.
+  return passReader(engine.kernels, shown.job, pass, engine.lookup, part)(shown.area);
+}
+
+/** The picture of a pass where it lies on the sheet, in its own colours on white: RGBA as large as the view. */
+function picturePixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint8ClampedArray<ArrayBuffer> {
+  const rgba = new Uint8ClampedArray(view.width * view.height * 4).fill(255);
+  const plain = { ...pass, tone: DEFAULT_TONE };
+  (['r', 'g', 'b'] as const).forEach((part, c) => {
+    const { depth, data } = codesOf(engine, job, plain, part, view);
+    const table = byteTable();
+    for (let k = 0; k < data.length; k++) rgba[4 * k + c] = depth === 8 ? data[k]! : table[data[k]!]!;
+  });
+  return rgba;
+}
+
+/** Marks where lights and darks of a pass cut the picture off; the rest is transparent. */
+function clipPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint8ClampedArray<ArrayBuffer> {
+  const rgba = new Uint8ClampedArray(view.width * view.height * 4);
+  // Darkness in even steps, with nothing but the ends.
+  const even = { ...DEFAULT_TONE, meaning: 'even' };
+  const { depth, data } = codesOf(engine, job, pass, pass.feed.part, view);
+  const table = depth === 8 ? toneTable8(even) : toneTable16(even, pass.feed.part === 'alpha');
+  const { lights, darks } = pass.tone;
+  for (let k = 0; k < data.length; k++) {
+    const darkness = table[data[k]!]! / 65535;
+    const mark = darkness <= lights && lights > 0 ? BARE : darkness >= darks && darks < 1 ? SOLID : null;
+    if (mark) rgba.set(mark, 4 * k);
+  }
+  return rgba;
+}
+
+export const OVERVIEWS: Readonly<
+  Record<OverviewKind, (engine: SheetEngine, job: Job, pass: Pass, view: View) => Uint8ClampedArray<ArrayBuffer>>
+> = { picture: picturePixels, clip: clipPixels };

@@ -1,0 +1,23 @@
+import { type Job, type Pass, type PictureSource, placementInMm, sheetSize, shownSize } from '@chromatype/core';
+
+export interface SmallJob {
+  readonly job: Job;
+  readonly pass: Pass;
+  readonly width: number;
+  readonly height: number;
+}
+
+/**
+ * A job and one of its passes on the same sheet in far fewer pixels, its picture read from a small copy;
+ * lengths in mm stay what they are. Null when the picture is not there.
+ */
+export function smallJob(job: Job, pass: Pass, reduced: PictureSource | null, width: number): SmallJob | null {
+  const size = sheetSize(job.sheet);
+  const height = Math.max(1, Math.round((width * size.height) / size.width));
+  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
+  if (!picture || (!picture.made && !reduced)) return null;
+  const sheet = { ...job.sheet, ppi: (width / size.width) * 25.4 };
+  const feed = { ...pass.feed, ...placementInMm(job.sheet, pass.feed, shownSize(picture)), fit: 'own' as const };
+  const shown = reduced ? { ...picture, width: reduced.width, height: reduced.height } : picture;
+  return { job: { ...job, sheet, pictures: [shown] }, pass: { ...pass, feed }, width, height };
+}
