@@ -4,5 +4,6 @@ declare module 'fft.js' {
     createComplexArray(): number[];
     realTransform(out: number[], data: ArrayLike<number>): void;
     transform(out: number[], data: ArrayLike<number>): void;
+    inverseTransform(out: number[], data: ArrayLike<number>): void;
   }
 }

@@ -67,3 +67,8 @@ export { worksOnLight } from './tone/work-light.ts';
 export { spotUnder } from './picture/where.ts';
 export { autoEnds } from './tone/auto-ends.ts';
 export * from './job/sheet-sizes.ts';
+export * from './measure/beats.ts';
+export * from './measure/eye.ts';
+export { radialSpectrum } from './measure/radial-spectrum.ts';
+export * from './measure/repeats.ts';
+export { pointTone } from './tone/point-tone.ts';

@@ -9,6 +9,7 @@ import {
   type Pass,
   type PictureSource,
   pitchOf,
+  pointTone,
   sheetPixels,
   filePicture,
   DEFAULT_TONE,
@@ -45,6 +46,7 @@ function sampleJob(job: Job, pass: Pass, width: number, height: number, pitch: n
   const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
   const sample: Pass = {
     ...pass,
+    tone: pointTone(pass.tone),
     feed: { picture: 'sample', part: 'lightness', fit: 'own', x: 0, y: 0, width: mm(width), turn: 0 },
     screen: { ...pass.screen, frequency: px(pitch) },
   };
@@ -52,7 +54,7 @@ function sampleJob(job: Job, pass: Pass, width: number, height: number, pitch: n
     pass: sample,
     job: {
       ...job,
-      sheet: { ...job.sheet, width: mm(width), height: mm(height) },
+      sheet: { ...job.sheet, width: mm(width), height: mm(height), bleed: 0 },
       pictures: [filePicture({ id: 'sample', name: 'sample', hash: 'sample', width, height }), ...job.pictures],
       passes: [sample],
     },
