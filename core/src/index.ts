@@ -72,3 +72,4 @@ export * from './measure/eye.ts';
 export { radialSpectrum } from './measure/radial-spectrum.ts';
 export * from './measure/repeats.ts';
 export { pointTone } from './tone/point-tone.ts';
+export * from './job/strip-settings.ts';

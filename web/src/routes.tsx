@@ -2,6 +2,7 @@ import { createBrowserRouter, Link } from 'react-router';
 import { Shelf } from './shelf/Shelf.tsx';
 
 const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Bench });
+const testStrips = async () => ({ Component: (await import('./strips/TestStrips.tsx')).TestStrips });
 const tileMaker = async () => ({ Component: (await import('./tiles/TileMaker.tsx')).TileMaker });
 
 function Missing() {
@@ -21,6 +22,7 @@ function Missing() {
 export const router = createBrowserRouter([
   { path: '/', element: <Shelf /> },
   { path: '/jobs/:id/tiles', lazy: tileMaker },
+  { path: '/jobs/:id/strips', lazy: testStrips },
   { path: '/jobs/:id/:panel?', lazy: bench },
   { path: '*', element: <Missing /> },
 ]);

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { useLocation, useParams, useSearchParams } from 'react-router';
 import { JobGate } from '../document/JobGate.tsx';
 import { useOpenJob } from '../document/store.ts';
@@ -18,6 +18,8 @@ import { SheetView } from './sheet/SheetView.tsx';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useChosen } from './use-chosen.ts';
 import { fitSheet, showText, useView, viewText } from './view-store.ts';
+
+const ReadingsPanel = lazy(() => import('../readings/ReadingsPanel.tsx'));
 
 /** Keeps the view in the address, and takes it from there. */
 function useViewInAddress(id: string): void {
@@ -65,6 +67,11 @@ function OpenBench({ id }: { readonly id: string }) {
           <SheetView job={job} pass={pass} />
           <ConflictBar />
           {pathname.endsWith('/output') && <OutputPanel id={id} job={job} pass={pass} back={`/jobs/${id}${search}`} />}
+          {pathname.endsWith('/readings') && pass && (
+            <Suspense fallback={null}>
+              <ReadingsPanel job={job} pass={pass} back={`/jobs/${id}${search}`} />
+            </Suspense>
+          )}
           {over && (
             <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">
               Drop the picture to print it

@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { setTitle } from '../document/edits.ts';
 import { edit, redo, type SaveState, undo, useHistory, useOpenJob } from '../document/store.ts';
+import { toggleLoupe, toggleStepBack, useLooks } from '../looking/look-store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Mark } from '../ui/Mark.tsx';
 import { TextField } from '../ui/TextField.tsx';
@@ -16,6 +17,12 @@ const STATES: Readonly<Record<SaveState, string>> = {
   refused: 'not saved',
 };
 
+/** Views of one job. */
+const VIEWS = [
+  { path: '', label: 'Bench' },
+  { path: '/strips', label: 'Test strips' },
+] as const;
+
 export function Header({ id, job }: { readonly id: string; readonly job: Job }) {
   const state = useOpenJob((s) => s.saveState);
   const message = useOpenJob((s) => s.message);
@@ -24,6 +31,10 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
   const navigate = useNavigate();
   const { pathname, search } = useLocation();
   const output = pathname.endsWith('/output');
+  const strips = pathname.endsWith('/strips');
+  const readings = pathname.endsWith('/readings');
+  const loupe = useLooks((s) => s.loupe);
+  const stepBack = useLooks((s) => s.stepBack);
   return (
     <header className="grid grid-cols-[1fr_auto_1fr] items-center border-b border-ink bg-paper px-3">
       <div className="flex min-w-0 items-center gap-2">
@@ -56,12 +67,19 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
         >
           Shelf
         </NavLink>
-        <NavLink
-          to={`/jobs/${id}${search}`}
-          className="flex items-center border-b-[3px] border-hot px-1.5 pt-[3px] font-semibold"
-        >
-          Bench
-        </NavLink>
+        {VIEWS.map(({ path, label }) => {
+          const here = path === '' ? !strips : strips;
+          return (
+            <Link
+              key={label}
+              to={`/jobs/${id}${path}${search}`}
+              aria-current={here ? 'page' : undefined}
+              className="flex items-center border-b-[3px] border-transparent px-1.5 pt-[3px] font-semibold text-muted hover:text-ink aria-[current=page]:border-hot aria-[current=page]:text-ink"
+            >
+              {label}
+            </Link>
+          );
+        })}
       </nav>
       <div className="flex justify-end gap-1.5">
         <Button aria-label="Undo" title="Undo (Ctrl Z)" onClick={undo} disabled={!canUndo}>
@@ -77,6 +95,34 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
         >
           ?
         </Button>
+        {!strips && (
+          <>
+            <Button
+              aria-pressed={loupe !== 'off'}
+              strong={loupe !== 'off'}
+              onClick={toggleLoupe}
+              title="Plate pixels enlarged (hold L)"
+            >
+              Loupe
+            </Button>
+            <Button
+              aria-pressed={stepBack !== null}
+              strong={stepBack !== null}
+              onClick={toggleStepBack}
+              title="What the eye sees from a distance (S)"
+            >
+              Step back
+            </Button>
+            <Button
+              aria-expanded={readings}
+              strong={readings}
+              onClick={() => navigate(readings ? `/jobs/${id}${search}` : `/jobs/${id}/readings${search}`)}
+              title="Tone, coverage, spectrum and ripples, measured on the plates"
+            >
+              Readings
+            </Button>
+          </>
+        )}
         <Button
           strong
           aria-expanded={output}

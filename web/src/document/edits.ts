@@ -6,11 +6,13 @@ import {
   type Job,
   type Made,
   MOST_PASSES,
+  MOST_STRIP_SHEETS,
   NO_EDIT,
   type Pass,
   type Picture,
   type PictureEdit,
   type Screen,
+  type StripSheet,
   type Sheet,
   sheetPixels,
   shownSize,
@@ -209,3 +211,12 @@ export const setFamilySettings = <F extends FamilyName>(id: string, family: F, p
 
 /** Another family of screens: frequency, angle and the like stay, and so does what each family was set to. */
 export const setFamily = (id: string, family: FamilyName): Edit => setScreen(id, { family });
+
+/** Remembers a sheet of test strips; of sheets that say the same only the newest stays. */
+export const keepStrips =
+  (sheet: StripSheet): Edit =>
+  (job) => {
+    const words = ({ id: _id, ...rest }: StripSheet) => JSON.stringify(rest);
+    const others = job.strips.filter((s) => words(s) !== words(sheet));
+    return { ...job, strips: [...others, sheet].slice(-MOST_STRIP_SHEETS) };
+  };

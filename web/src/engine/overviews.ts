@@ -4,6 +4,7 @@ import {
   type Job,
   type Pass,
   passReader,
+  sheetPixels,
   byteOfLight,
   toneTable16,
   toneTable8,
@@ -43,6 +44,15 @@ function picturePixels(engine: SheetEngine, job: Job, pass: Pass, view: View): U
     const table = byteTable();
     for (let k = 0; k < data.length; k++) rgba[4 * k + c] = depth === 8 ? data[k]! : table[data[k]!]!;
   });
+  // Beyond the sheet there is nothing.
+  const { width, height } = sheetPixels(job.sheet);
+  for (let y = 0; y < view.height; y++) {
+    const row = (view.originY + y) / view.scale;
+    for (let x = 0; x < view.width; x++) {
+      const column = (view.originX + x) / view.scale;
+      if (row < 0 || column < 0 || row >= height || column >= width) rgba[4 * (y * view.width + x) + 3] = 0;
+    }
+  }
   return rgba;
 }
 

@@ -42,7 +42,13 @@ export function cellPixels(job: Job, pass: Pass): number {
 const px = (value: number): Frequency => ({ per: 'px', value });
 
 /** A job whose sheet is so many pixels and whose one pass reads a picture laid pixel on pixel. */
-function sampleJob(job: Job, pass: Pass, width: number, height: number, pitch: number): { job: Job; pass: Pass } {
+export function sampleJob(
+  job: Job,
+  pass: Pass,
+  width: number,
+  height: number,
+  pitch: number,
+): { job: Job; pass: Pass } {
   const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
   const sample: Pass = {
     ...pass,

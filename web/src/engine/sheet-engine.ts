@@ -198,6 +198,14 @@ export class SheetEngine {
     return depth === 8 ? (data as Uint8Array) : Uint8Array.from(data, (code) => byteOfLight(code / 65535));
   }
 
+  /** The plate of one pass over any area, as it is shown. */
+  plateOver(job: Job, pass: Pass, area: Area): Plate {
+    const whole = this.wholes.get(plateKey(job, pass));
+    return whole
+      ? cutPlate(whole, area.x, area.y, area.width, area.height, area.step)
+      : this.chain(job, pass, false).plate(area);
+  }
+
   /** How much ink a pass prints in one row of blocks, in whole pixels. Nothing of it is remembered. */
   inkOfRow(job: Job, pass: Pass, blockRow: number): number {
     const { width, height } = sheetPixels(job.sheet);

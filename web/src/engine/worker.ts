@@ -5,6 +5,7 @@ import {
   paletteOfPicture,
   type Pass,
   type PictureSource,
+  type Repeat,
   readTile,
   seamStrength,
   type SharedFloyd,
@@ -17,8 +18,18 @@ import type { PictureBuffer } from './picture-buffer.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { mostInk, type PictureSample, pictureSample } from './picture-samples.ts';
 import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample } from './samples.ts';
+import { lookAt, type LookAsked } from './look.ts';
+import {
+  measureRepeats,
+  measureSpectrum,
+  measureSpot,
+  measureSteps,
+  type PrintedStep,
+  type SpotMeasure,
+} from './measures.ts';
 import { colourRound } from './colour-round.ts';
 import { OVERVIEWS, type OverviewKind } from './overviews.ts';
+import { type CropPixels, stripSample } from './strips.ts';
 import type { View } from './view.ts';
 import { makeWhole } from './make-whole.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
@@ -89,6 +100,28 @@ const api = {
   overview(job: Job, pass: Pass, view: View, kind: OverviewKind): Uint8ClampedArray<ArrayBuffer> {
     const rgba = OVERVIEWS[kind](engine, job, pass, view);
     return Comlink.transfer(rgba, [rgba.buffer]);
+  },
+  /** A crop of a job's print, at its own pixels or averaged down. */
+  strip(job: Job, crop: CropPixels, scale: number): Sample {
+    return sent(stripSample(engine, job, crop, scale));
+  },
+  /** Shown pixels as they are seen from a distance, or in grey. */
+  look(rgba: Uint8ClampedArray<ArrayBuffer>, asked: LookAsked): Uint8ClampedArray<ArrayBuffer> {
+    const seen = lookAt(rgba, asked);
+    return Comlink.transfer(seen, [seen.buffer]);
+  },
+  /** What a pass's plate measures round a spot of the sheet, in sheet pixels. */
+  spot(job: Job, pass: Pass, x: number, y: number, side: number): SpotMeasure {
+    return measureSpot(engine, job, pass, x, y, side);
+  },
+  steps(job: Job, pass: Pass): PrintedStep[] {
+    return measureSteps(engine, job, pass);
+  },
+  spectrum(job: Job, pass: Pass): number[] {
+    return measureSpectrum(engine, job, pass);
+  },
+  repeats(job: Job, pass: Pass): Repeat[] {
+    return measureRepeats(engine, job, pass);
   },
   /** Colour of a stored picture round a spot (shares of its width and height), the mean of a few pixels. */
   colourAt(hash: string, x: number, y: number): string | null {

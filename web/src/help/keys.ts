@@ -33,6 +33,16 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     ],
   },
   {
+    title: 'Looking',
+    actions: [
+      { keys: ['L held'], what: 'Loupe at the pointer; a click pins it' },
+      { keys: ['S'], what: 'Step back, and close up again' },
+      { keys: ['B'], what: 'Picture beside print' },
+      { keys: ['G'], what: 'The sheet in grey' },
+      { keys: ['Arrow keys on the line'], what: 'Move the line between picture and print' },
+    ],
+  },
+  {
     title: 'Tools',
     actions: [
       { keys: ['Alt B'], what: 'Take or lay down the tone brush' },

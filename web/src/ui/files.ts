@@ -15,8 +15,11 @@ export function chooseFile(accept: string): Promise<File | null> {
 }
 
 /** Offers text as a download. */
-export function saveFile(name: string, text: string, type: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type }));
+export const saveFile = (name: string, text: string, type: string): void => saveBlob(name, new Blob([text], { type }));
+
+/** Offers a file as a download. */
+export function saveBlob(name: string, blob: Blob): void {
+  const address = URL.createObjectURL(blob);
   const link = document.createElement('a');
   link.href = address;
   link.download = name;

@@ -1,43 +1,17 @@
-import { type Job, lightKey, lpiOf, type Pass, pictureOf, plateKey, sheetPixels } from '@chromatype/core';
+import { type Job, lpiOf, type Pass, sheetPixels } from '@chromatype/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
-import { useEffect, useState, memo } from 'react';
+import { memo } from 'react';
 import { toast } from 'sonner';
 import { duplicatePass, newId, removePass, roomForPass, setOn } from '../../document/edits.ts';
 import { edit, undo } from '../../document/store.ts';
-import { measureCoverage } from '../../engine/coverage.ts';
-import { usePictures } from '../../engine/pictures.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
+import { useCoverage } from '../use-coverage.ts';
 import { sameBy } from '../../ui/same-by.ts';
 
 const PATCH = { width: 112, height: 34, tone: 0.4, cell: 12 };
-
-/** Milliseconds of rest before a plate is counted. */
-const COVERAGE_AFTER = 400;
-
-/** Share of the sheet that a pass inks, measured on its plate. */
-function useCoverage(job: Job, pass: Pass): number | null {
-  const [share, setShare] = useState<number | null>(null);
-  const hash = pictureOf(job, pass.feed)?.hash;
-  const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : true));
-  const key = plateKey(job, pass);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
-  useEffect(() => {
-    if (!ready) return;
-    let stopped = false;
-    const timer = setTimeout(async () => {
-      const measured = await measureCoverage(job, pass, () => stopped);
-      if (measured !== null && !stopped) setShare(measured);
-    }, COVERAGE_AFTER);
-    return () => {
-      stopped = true;
-      clearTimeout(timer);
-    };
-  }, [key, ready]);
-  return lightKey(job, pass) === 'white' ? 0 : share;
-}
 
 /** A number with at most one decimal. */
 const short = (value: number): number => Number(value.toFixed(1));

@@ -3,6 +3,7 @@ import { useEffect, useRef, useState } from 'react';
 import { latestOnly } from '../../engine/latest.ts';
 import { usePictures } from '../../engine/pictures.ts';
 import { enginePool } from '../../engine/pool.ts';
+import { ActualSize } from '../../looking/ActualSize.tsx';
 import { hasRows } from '../chain/screen/shared-fields.ts';
 import { fitSheet, useView, zoomTo } from '../view-store.ts';
 
@@ -80,6 +81,7 @@ export function Readings({ job, chosen }: { readonly job: Job; readonly chosen: 
           <button type="button" className="h-6 min-w-6 underline hover:text-hot-text" onClick={() => zoomTo(1)}>
             1:1
           </button>
+          <ActualSize sheetPpi={job.sheet.ppi} />
         </dd>
       </div>
     </dl>

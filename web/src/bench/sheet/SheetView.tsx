@@ -5,6 +5,8 @@ import { loadPicture, usePictures } from '../../engine/pictures.ts';
 import { createPreview, type Preview } from '../../engine/preview.ts';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
 import { hasCentre } from '../chain/screen/shared-fields.ts';
+import { LookBar } from '../../looking/LookBar.tsx';
+import { LookLayer } from '../../looking/LookLayer.tsx';
 import { CentreHandle } from './CentreHandle.tsx';
 import { OnSheet } from './OnSheet.tsx';
 import { TrimLine } from './TrimLine.tsx';
@@ -108,6 +110,8 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
     if (view && ready && wholes.there) preview.current?.show(job, view, false);
   }, [wholes.there]);
 
+  const shownStage = !ready ? 'loading' : wholes.stage !== 'done' && stage === 'settled' ? 'first' : stage;
+
   function onKey(event: KeyboardEvent): void {
     const [dx, dy] = ARROWS[event.key] ?? [0, 0];
     const far = event.shiftKey ? 200 : 40;
@@ -153,14 +157,16 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
         role="img"
         aria-label="The printed sheet"
         data-testid="sheet"
-        data-stage={!ready ? 'loading' : wholes.stage !== 'done' && stage === 'settled' ? 'first' : stage}
+        data-stage={shownStage}
         className="absolute top-0 left-0"
         style={view ? { width: view.width / devicePixelRatio, height: view.height / devicePixelRatio } : undefined}
       />
+      {view && <LookLayer job={job} pass={pass} view={view} stage={shownStage} frame={frame} source={canvas} />}
       {view && job.sheet.bleed > 0 && <TrimLine sheet={job.sheet} view={view} />}
       {view && pass?.on && hasCentre(pass.screen) && <CentreHandle sheet={job.sheet} pass={pass} view={view} />}
       {view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
       {!loading && <WholePlates job={job} />}
+      <LookBar />
       {loading && (
         <p role="status" className="absolute bottom-3 left-3 bg-paper px-2 py-1">
           {loading.message ?? `Loading the picture, ${Math.round(loading.share * 100)} %`}

@@ -1,0 +1,80 @@
+import {
+  type Cure,
+  cureOf,
+  gridBeat,
+  type Job,
+  lpiOf,
+  type Pass,
+  type RegularScreen,
+  type Repeat,
+  repeatBeat,
+  sheetPixels,
+  squareBeat,
+  type Surroundings,
+  type Verdict,
+  verdictOf,
+} from '@chromatype/core';
+import { hasRows } from '../bench/chain/screen/shared-fields.ts';
+
+/** One ripple of a pass: with what, how long, how it looks, and what would cure it. */
+export interface BeatRow {
+  readonly pass: Pass;
+  readonly between: string;
+  readonly mm: number;
+  readonly verdict: Verdict;
+  readonly cure: Cure | null;
+}
+
+const screenOf = (job: Job, pass: Pass): RegularScreen => ({
+  lpi: lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width),
+  angle: pass.screen.angle,
+});
+
+/** Ripples of every printing pass with the passes after it, with the pixel grid and with repeats in its picture. */
+export function beatRows(job: Job, repeatsOf: (pass: Pass) => readonly Repeat[]): BeatRow[] {
+  const passes = job.passes.filter((p) => p.on && hasRows(p.screen));
+  const sheetMm = Math.hypot(job.sheet.width, job.sheet.height);
+  const surroundings = (pass: Pass): Surroundings => ({
+    others: passes.filter((p) => p.id !== pass.id).map((p) => screenOf(job, p)),
+    repeats: repeatsOf(pass),
+    ppi: job.sheet.ppi,
+    sheetMm,
+  });
+  const rows: BeatRow[] = [];
+  passes.forEach((pass, k) => {
+    const screen = screenOf(job, pass);
+    const cell = 25.4 / screen.lpi;
+    const add = (between: string, inches: number, cellMm: number, curable: boolean) => {
+      const mm = inches * 25.4;
+      const verdict = verdictOf(mm, cellMm, sheetMm);
+      const wrong = verdict === 'coarse' || verdict === 'bad';
+      rows.push({ pass, between, mm, verdict, cure: wrong && curable ? cureOf(screen, surroundings(pass)) : null });
+    };
+    for (const other of passes.slice(k + 1)) {
+      const with2 = screenOf(job, other);
+      add(`${pass.name} and ${other.name}`, squareBeat(screen, with2), Math.max(cell, 25.4 / with2.lpi), true);
+    }
+    const grid = gridBeat(screen, job.sheet.ppi) * 25.4;
+    // Rows of many pixels hide the grid: the ripple is of single pixels on wide dots.
+    const pitch = job.sheet.ppi / screen.lpi;
+    rows.push({
+      pass,
+      between: `${pass.name} and the pixel grid`,
+      mm: grid,
+      verdict: pitch >= 8 || !Number.isFinite(grid) ? 'none' : verdictOf(grid, cell, sheetMm),
+      cure: null,
+    });
+    for (const repeat of repeatsOf(pass)) {
+      const name = `${pass.name} and a repeat of ${(25.4 / repeat.lpi).toFixed(2)} mm in the picture`;
+      add(name, repeatBeat(screen, repeat), cell, true);
+    }
+  });
+  return rows;
+}
+
+export const VERDICTS: Readonly<Record<Verdict, string>> = {
+  none: 'not seen',
+  fine: 'fine, part of the rosette',
+  coarse: 'coarse, seen close up',
+  bad: 'seen as stripes',
+};
