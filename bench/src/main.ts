@@ -7,6 +7,7 @@ import { HEIGHT, WIDTH } from './plate-job.ts';
 import { plateRows } from './plate.ts';
 import { previewRows } from './preview.ts';
 import { sampleRows } from './samples.ts';
+import { toneRows } from './tone.ts';
 import { printTable } from './statistics.ts';
 
 const [picture] = process.argv.slice(2);
@@ -16,7 +17,7 @@ try {
   const grey = await sharp(picture).resize(WIDTH, HEIGHT, { fit: 'fill' }).toColourspace('b-w').raw().toBuffer();
   const plates = plateRows(grey, folder);
   const grain = await grainRows(grey, folder);
-  printTable([...plates, ...grain, ...sampleRows(), ...(await previewRows(picture, folder))]);
+  printTable([...plates, ...grain, ...toneRows(grey), ...sampleRows(), ...(await previewRows(picture, folder))]);
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

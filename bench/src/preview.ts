@@ -99,6 +99,48 @@ function rowsOf(name: string, times: { first: number[]; settled: number[] }): Ro
   return [row('first picture', times.first, 50), row('settled', times.settled, 250)];
 }
 
+/** A point of the free curve, dragged to and fro. */
+async function curveDrag(page: Page): Promise<{ first: number[]; settled: number[] }> {
+  await page.waitForTimeout(2000);
+  await page.getByRole('button', { name: 'More of Tone' }).click();
+  await page.getByRole('button', { name: /^Curve/ }).click();
+  await page.getByTestId('curve').scrollIntoViewIfNeeded();
+  await page.waitForTimeout(1000);
+  const box = (await page.getByTestId('curve').boundingBox())!;
+  const [px, py] = [box.x + box.width * 0.5, box.y + 190 * 0.4];
+  await page.mouse.click(px, py);
+  await settled(page);
+  await page.waitForTimeout(500);
+  return drag(page, [px, py], (k) => [px + k, py]);
+}
+
+/** A sheet of 5 × 5 strips of an inch: to the first of them, and to all. */
+async function stripRows(page: Page, id: string): Promise<Row[]> {
+  const [first, all]: number[][] = [[], []];
+  await page.goto(`${ADDRESS}/jobs/${id}/strips?pass=p1`);
+  await page.getByLabel('Setting down').selectOption('tone.middle');
+  for (let turn = 0; turn < 5; turn++) {
+    await page.waitForTimeout(700);
+    await page.evaluate(() => performance.clearMeasures());
+    // Other values each time, so that nothing is remembered.
+    const from = page.getByRole('region', { name: 'Across' }).getByLabel('from').and(page.locator('input'));
+    await from.fill(String(14 + turn));
+    await from.press('Enter');
+    await page.getByRole('button', { name: 'Make strips' }).click();
+    await page.waitForFunction(() => performance.getEntriesByName('strips all').length > 0, null, { timeout: 60_000 });
+    const took = (name: string) => page.evaluate((n) => performance.getEntriesByName(n)[0]!.duration, name);
+    first!.push(await took('strips first'));
+    all!.push(await took('strips all'));
+  }
+  const row = (what: string, times: number[], most: number): Row => ({
+    work: `5 × 5 strips of an inch, 24 MP, four passes: ${what}`,
+    measured: `median ${ms(percentile(times, 0.5))}, most ${ms(Math.max(...times))}`,
+    asked: `${most} ms`,
+    holds: Math.max(...times) <= most,
+  });
+  return [row('first', first!, 150), row('all', all!, 2000)];
+}
+
 /** Times from a drag to the first and to the settled picture, in a real browser. */
 export async function previewRows(picture: string, folder: string): Promise<Row[]> {
   const stop = await startServer(folder);
@@ -127,7 +169,9 @@ export async function previewRows(picture: string, folder: string): Promise<Row[
     const rim = (degrees: number) =>
       [cx + 69 * Math.cos((degrees * Math.PI) / 180), cy - 69 * Math.sin((degrees * Math.PI) / 180)] as const;
     const angle = await drag(page, rim(75), (k) => rim(75 + 2 * k));
-    return [...rowsOf('tone slider', tone), ...rowsOf('screen dial', angle)];
+    const curve = await curveDrag(page);
+    const strips = await stripRows(page, id);
+    return [...rowsOf('tone slider', tone), ...rowsOf('curve', curve), ...rowsOf('screen dial', angle), ...strips];
   } finally {
     await browser.close();
     stop();

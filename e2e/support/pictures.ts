@@ -39,3 +39,31 @@ export function packed(plate: { width: number; height: number; ink(x: number, y:
   }
   return out;
 }
+
+/** A red disc and a grey square on an even blue ground: easy to cut out, easy to measure. */
+export function flagPicture(width: number, height: number): Promise<Buffer> {
+  const rgb = new Uint8Array(width * height * 3);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const disc = Math.hypot(x - width * 0.5, y - height * 0.5) < height * 0.3;
+      const square = x > width * 0.05 && x < width * 0.2 && y > height * 0.1 && y < height * 0.3;
+      rgb.set(disc ? [190, 60, 50] : square ? [120, 120, 120] : [60, 90, 200], (y * width + x) * 3);
+    }
+  }
+  return sharp(rgb, { raw: { width, height, channels: 3 } })
+    .png()
+    .toBuffer();
+}
+
+/** Share of ink in a square of a plate, its middle given as shares of the plate's width and height. */
+export function coverageRound(
+  plate: { width: number; height: number; ink(x: number, y: number): number },
+  u: number,
+  v: number,
+  side: number,
+): number {
+  const [x0, y0] = [Math.round(u * plate.width - side / 2), Math.round(v * plate.height - side / 2)];
+  let ink = 0;
+  for (let y = y0; y < y0 + side; y++) for (let x = x0; x < x0 + side; x++) ink += plate.ink(x, y);
+  return ink / (side * side);
+}

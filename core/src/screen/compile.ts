@@ -1,6 +1,8 @@
-import { bezout, modulo } from '../math/integers.ts';
+import { modulo } from '../math/integers.ts';
+import { balancedRanks } from './balance.ts';
 import { insideCell, latticePositions } from './positions.ts';
 import { rankKey, ranksOf } from './rank.ts';
+import { type RowForm, rowForm } from './row-form.ts';
 import { areaOf, type Supercell } from './supercell.ts';
 import type { ThresholdTile } from './threshold-tile.ts';
 
@@ -20,20 +22,6 @@ export interface CompileOptions {
   readonly relevel?: boolean;
   /** Quick and coarser, for a look while a dial turns. */
   readonly draft?: boolean;
-}
-
-interface RowForm {
-  readonly rows: number;
-  readonly period: number;
-  readonly shift: number;
-}
-
-/** The lattice of (x1, −y1), (x2, −y2), y downwards, as rows of pixels with a shift from band to band. */
-function rowForm({ x1, y1, x2, y2 }: Pick<Supercell, 'x1' | 'y1' | 'x2' | 'y2'>): RowForm {
-  const { g, p, q } = bezout(y1, y2);
-  const period = Math.abs(x1 * y2 - y1 * x2) / g;
-  // −p·(x1, −y1) − q·(x2, −y2) has height g, y downwards; its x is the shift.
-  return { rows: g, period, shift: modulo(-(p * x1 + q * x2), period) };
 }
 
 /** Order in which the copies of a tile take their extra pixel: Bayer 1973, built by recursion, n a power of 2. */
@@ -80,7 +68,8 @@ export const rawThreshold = (height: number): number =>
 
 /**
  * Compiles heights on a supercell: every pixel of the repeat gets its own rank r of N and the
- * threshold floor((r + ½) / N · 65535), so that over a tile the coverage equals the tone.
+ * threshold floor((r + ½) / N · 65535), so that over a tile the coverage equals the tone; cells grow in step,
+ * so that it does in any few cells too.
  */
 export function compileTile(cell: Supercell, height: HeightMap, options: CompileOptions = {}): ThresholdTile {
   const { relevel = true, draft = false } = options;
@@ -95,7 +84,8 @@ export function compileTile(cell: Supercell, height: HeightMap, options: Compile
   const keys = overRepeat(cell, base, new Uint32Array(baseArea), (out, at, u, v, x, y) => {
     out[at] = rankKey(height(u, v), x, y);
   });
-  const baseRanks = ranksOf(keys);
+  // A first look does without: it is gone before anyone could see a ripple.
+  const baseRanks = draft ? ranksOf(keys) : balancedRanks(cell, base, keys);
   let copies = 1;
   while (baseArea * copies * copies < (draft ? FEWEST_DRAFT_LEVELS : FEWEST_LEVELS)) copies *= 2;
   const order = dispersedOrder(copies);

@@ -11,6 +11,8 @@ import {
 import { flatPlates } from '../plates.ts';
 import { dotTile } from '../screens.ts';
 
+const PPI_SHEET = 300;
+
 /** ΔE00 between two greys given as linear light. The library's formula is checked against published pairs elsewhere. */
 const apart = (a: number, b: number): number => {
   const grey = (v: number) => ({ mode: 'rgb' as const, r: encodeSrgb(v), g: encodeSrgb(v), b: encodeSrgb(v) });
@@ -52,8 +54,9 @@ test('three planes come back each with its own', () => {
 });
 
 describe('a 50 % screen beside a 50 % grey of the same size', () => {
-  const side = 220;
-  const PPI = 300;
+  // Cells of 100 pixels: one pixel more or less is no grain to speak of.
+  const side = 440;
+  const PPI = 600;
   const LPI = 60;
   const plate = flatPlates(dotTile(PPI / LPI, 45, 'Round'), side, [0.5])[0]!;
   const screen = Float32Array.from({ length: side * side }, (_, k) => 1 - bitAt(plate, k % side, Math.floor(k / side)));
@@ -62,8 +65,8 @@ describe('a 50 % screen beside a 50 % grey of the same size', () => {
   function worst(metres: number): number {
     const [seen] = seenFrom([screen], side, side, (PPI / 25.4) * mmPerDegree(metres));
     let most = 0;
-    for (let y = 40; y < side - 40; y++)
-      for (let x = 40; x < side - 40; x++) most = Math.max(most, apart(seen![y * side + x]!, mean));
+    for (let y = 80; y < side - 80; y++)
+      for (let x = 80; x < side - 80; x++) most = Math.max(most, apart(seen![y * side + x]!, mean));
     return most;
   }
   // Cells of 60 lpi are 0.42 mm: 60 cycles a degree, about the limit of the eye, are reached at 1.46 m.
@@ -79,5 +82,36 @@ describe('a 50 % screen beside a 50 % grey of the same size', () => {
   test('an even grey of the same light is what it becomes', () => {
     expect(encodeSrgb(mean)).toBeCloseTo(encodeSrgb(0.5), 2);
     expect(decodeSrgb(0.5)).toBeCloseTo(0.21404, 5);
+  });
+});
+
+describe('flats are even from afar: no broad ripples of screens that the pixel grid cannot hold', () => {
+  const side = 600;
+  test.each([
+    ['Round', 60, 45],
+    ['Round', 60, 15],
+    ['Round', 53.3, 15],
+    ['Round', 30, 45],
+    ['Line', 60, 45],
+    ['Square', 60, 45],
+    ['Square', 30, 75],
+  ])('%s, %d lpi at %d°', (shape, lpi, angle) => {
+    const plates = flatPlates(dotTile(PPI_SHEET / lpi, angle, shape), side, [0.1, 0.3, 0.5, 0.6, 0.784]);
+    for (const plate of plates) {
+      const light = Float32Array.from(
+        { length: side * side },
+        (_, k) => 1 - bitAt(plate, k % side, Math.floor(k / side)),
+      );
+      // From 5 m no cell is seen any more; what is left is ripple.
+      const [seen] = seenFrom([light], side, side, (PPI_SHEET / 25.4) * mmPerDegree(5));
+      let [low, high] = [1, 0];
+      for (let y = 150; y < 450; y++) {
+        for (let x = 150; x < 450; x++) {
+          low = Math.min(low, seen![y * side + x]!);
+          high = Math.max(high, seen![y * side + x]!);
+        }
+      }
+      expect(high - low).toBeLessThan(0.025);
+    }
   });
 });

@@ -142,6 +142,7 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
     >
       {view && (
         <div
+          data-testid="sheet-edge"
           className="absolute shadow-[0_1px_10px_rgb(0_0_0/35%)]"
           style={{
             left: -view.originX / devicePixelRatio,

@@ -23,7 +23,8 @@ import { choosePictureFile, sendPicture } from '../../add-picture.ts';
 import { Station, THUMB } from '../Station.tsx';
 import { CropControls, CutOutControls } from './EditControls.tsx';
 import { MadeControls } from './MadeControls.tsx';
-import { Placing, resolutionNote } from './Placing.tsx';
+import { Placing } from './Placing.tsx';
+import { resolutionNote } from './resolution-note.ts';
 
 const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
   { value: 'colour', label: 'Colour', title: 'The whole picture, for palettes; elsewhere its lightness' },

@@ -1,15 +1,4 @@
-import {
-  effectivePpi,
-  type FeedFit,
-  type Job,
-  LIMITS,
-  type Pass,
-  pictureOf,
-  pitchOf,
-  placementInMm,
-  sheetPixels,
-  shownSize,
-} from '@chromatype/core';
+import { type FeedFit, type Job, LIMITS, type Pass, pictureOf, placementInMm, shownSize } from '@chromatype/core';
 import { setFeed, setPlacing } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { Choice } from '../../../ui/Choice.tsx';
@@ -23,33 +12,6 @@ const FITS: readonly { value: FeedFit; label: string; title: string }[] = [
   { value: 'fill', label: 'Fill', title: 'The picture covers the sheet' },
   { value: 'own', label: 'Own place', title: 'Placed by hand or by numbers' },
 ];
-
-/** Resolution that a screen can use, as multiples of its frequency (common practice, no source). */
-const ENOUGH = 1.5;
-const AMPLE = 2;
-
-/** What the picture's resolution means for the chosen frequency; `short` when it is too little. */
-export function resolutionNote(job: Job, pass: Pass): { readonly text: string; readonly short: boolean } | null {
-  const picture = pictureOf(job, pass.feed);
-  if (!picture || picture.made) return null;
-  const ppi = effectivePpi(job.sheet, pass.feed, shownSize(picture));
-  const { family, frequency } = pass.screen;
-  if (family === 'grain') {
-    const share = ppi / job.sheet.ppi;
-    const text = `On the sheet it has ${Math.round(ppi)} pixels an inch; grain shows detail up to the sheet's ${Math.round(job.sheet.ppi)}.`;
-    return { text, short: share < 0.5 };
-  }
-  const lpi = job.sheet.ppi / pitchOf(frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
-  const times = ppi / lpi;
-  const text = `On the sheet it has ${Math.round(ppi)} pixels an inch, ${times.toFixed(1)} × the screen's ${Math.round(lpi)} lpi.`;
-  if (times < ENOUGH) {
-    return {
-      text: `${text} That is short: it should be ${ENOUGH} to ${AMPLE} ×, or dots show steps. Use a larger picture, a smaller size or at most ${Math.floor(ppi / ENOUGH)} lpi.`,
-      short: true,
-    };
-  }
-  return { text, short: false };
-}
 
 /** Where the picture lies on the sheet. */
 export function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass }) {

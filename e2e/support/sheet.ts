@@ -1,0 +1,31 @@
+import type { Page } from '@playwright/test';
+
+/** Where the sheet lies in the window, in CSS pixels. */
+export async function sheetBox(page: Page): Promise<{ x: number; y: number; width: number; height: number }> {
+  return (await page.getByTestId('sheet-edge').boundingBox())!;
+}
+
+/** A point of the sheet, given in shares of its width and height. */
+export async function onSheet(page: Page, u: number, v: number): Promise<[number, number]> {
+  const box = await sheetBox(page);
+  return [box.x + u * box.width, box.y + v * box.height];
+}
+
+/** Opens a station's further controls, and a fold inside it. */
+export async function openFold(page: Page, station: string, fold: string): Promise<void> {
+  const more = page.getByRole('button', { name: `More of ${station}` });
+  if ((await more.getAttribute('data-state')) !== 'open') await more.click();
+  const part = page
+    .getByRole('region', { name: `${station} station` })
+    .getByRole('button', { name: new RegExp(`^${fold}`) });
+  if ((await part.getAttribute('data-state')) !== 'open') await part.click();
+}
+
+/** Drags a stroke over the sheet through points in shares of its size. */
+export async function strokeOver(page: Page, points: readonly (readonly [number, number])[]): Promise<void> {
+  const [first, ...rest] = await Promise.all(points.map(([u, v]) => onSheet(page, u, v)));
+  await page.mouse.move(first![0], first![1]);
+  await page.mouse.down();
+  for (const [x, y] of rest) await page.mouse.move(x, y, { steps: 8 });
+  await page.mouse.up();
+}
