@@ -2,6 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { decodeSrgb, encodeSrgb } from '@chromatype/core';
 import { expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
 import { newJob, saved, settled, storedJob, type } from './support/bench.ts';
@@ -58,8 +59,13 @@ test('a screen seen from far away is an even tone, from near it has its dots; gr
   const colours = new Set<string>();
   for (let k = 0; k < grey.data.length; k += 4)
     if (grey.data[k + 3] === 255) colours.add(grey.data.subarray(k, k + 3).join());
-  // Cream stock #f5ecd7 has a luminance of 0.837 = #ebebeb; the ink #1e1b18 is #1b1b1b.
-  expect([...colours].sort()).toEqual(['235,235,235', '27,27,27']);
+  // Cream stock #f5ecd7, and the ink #1e1b18 on it (#1c1812): their luminance by IEC 61966-2-1.
+  const luminance = (r: number, g: number, b: number) => {
+    const [x, y, z] = [r, g, b].map((v) => decodeSrgb(v / 255));
+    return Math.round(255 * encodeSrgb(0.2126 * x! + 0.7152 * y! + 0.0722 * z!));
+  };
+  const wanted = [luminance(245, 236, 215), luminance(28, 24, 18)];
+  expect([...colours].sort()).toEqual(wanted.map((v) => `${v},${v},${v}`).sort());
 });
 
 test('the loupe shows plate pixels and measures the screen under it', async ({ page }) => {

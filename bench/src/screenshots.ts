@@ -30,6 +30,38 @@ await settled();
 await page.waitForSelector('[data-testid=estimate]:has-text("about")');
 await shot('output');
 
+// Tone opened, the picture beside the print under the loupe, readings, and a sheet of strips.
+await page.getByRole('button', { name: 'Close Output' }).click();
+await page.getByRole('button', { name: 'fit' }).click();
+await page.getByRole('button', { name: 'More of Tone' }).click();
+await page.getByRole('button', { name: /^Curve/ }).click();
+await settled();
+await shot('tone');
+await page.getByRole('button', { name: 'More of Tone' }).click();
+await page.getByRole('button', { name: 'Loupe' }).click();
+await page.getByRole('button', { name: 'Before' }).click();
+await settled();
+await shot('looking');
+await page.getByRole('button', { name: 'Plain' }).click();
+await page.getByRole('button', { name: 'Readings' }).click();
+await page.waitForSelector('[data-testid=worst-step]:has-text("Largest")');
+await settled();
+await page.waitForTimeout(3000);
+await shot('readings');
+await page.getByRole('button', { name: 'Close Readings' }).click();
+await page.getByRole('link', { name: 'Test strips' }).click();
+await page.getByLabel('Setting down').selectOption('dots.shape');
+await page.getByRole('button', { name: 'Make strips' }).click();
+await page.waitForFunction(() => {
+  const { made, all } = document.querySelector<HTMLElement>('[data-testid=strips]')!.dataset;
+  return made !== '0' && made === all;
+});
+await page.waitForTimeout(1000);
+await shot('strips');
+await page.getByRole('link', { name: 'Bench' }).click();
+await settled();
+await page.getByRole('button', { name: 'Output' }).click();
+
 // A pass of the poster in lines round a centre, then in grain with a palette.
 const family = (name: string) => page.getByRole('radio', { name, exact: true }).click();
 await page.getByRole('button', { name: 'Close Output' }).click();
