@@ -15,7 +15,8 @@ import { limitTones } from '../tone/tone-table.ts';
 import { sheetPixels } from './defaults.ts';
 import { methodPlates } from './method-plates.ts';
 import type { Job, Pass } from './types.ts';
-import { colourReader, createToneTables, mapTones, mapTonesTo, passReader, type PictureLookup } from './values.ts';
+import { mapTones, mapTonesTo } from '../tone/map-tones.ts';
+import { colourReader, createToneTables, passReader, type PictureLookup } from './values.ts';
 
 /** A pass made ready to run over any area of the sheet. */
 export interface PassChain {

@@ -4,7 +4,8 @@ import { createSharedFloyd, floydThread, type SharedFloyd } from '../screen/grai
 import { grainPixels } from '../screen/prepare/grain.ts';
 import { sheetPixels } from './defaults.ts';
 import type { Job, Pass } from './types.ts';
-import { createToneTables, mapTonesTo, passReader, type PictureLookup } from './values.ts';
+import { mapTonesTo } from '../tone/map-tones.ts';
+import { createToneTables, passReader, type PictureLookup } from './values.ts';
 
 /** Threads that one plate is shared by. */
 export const PLATE_THREADS = 2;

@@ -1,5 +1,6 @@
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Bitmap, clearTail, createBitmap } from '../raster/bitmap.ts';
+import { mapTones } from '../tone/map-tones.ts';
 import type { Screener } from './screener.ts';
 import { type ThresholdTile, tilePlace } from './threshold-tile.ts';
 import { foldTones, plainTile, type WideTile } from './wide-tile.ts';
@@ -60,20 +61,30 @@ export function thresholdScreener(
   tables: ToneTables,
 ): Screener & { release(): void } {
   const comparers = new Map<8 | 16, ReturnType<typeof tileComparer>>();
+  const lightTables = new Map<8 | 16, Uint16Array>();
   const comparerOf = (depth: 8 | 16) => {
     let made = comparers.get(depth);
     if (!made) {
       const folded = foldTones(tile, tables.tones(depth));
-      if (!folded) throw new RangeError('A tone curve that prints on white paper cannot be screened.');
-      made = tileComparer(kernels, folded);
+      made = tileComparer(kernels, folded ?? plainTile(tile));
       comparers.set(depth, made);
+      // Curves that rise with light (inverted ones, valleys) are looked up pixel by pixel instead.
+      if (!folded)
+        lightTables.set(
+          depth,
+          tables.tones(depth).map((tone) => 65535 - tone),
+        );
     }
     return made;
   };
   return {
     order: 'any',
-    rows: (area, light) =>
-      comparerOf(light.depth).compare(area.x, area.y, area.step, light.width, light.rows, light.data),
+    rows(area, light) {
+      const { compare } = comparerOf(light.depth);
+      const table = lightTables.get(light.depth);
+      const codes = table ? mapTones(kernels, light, table) : light.data;
+      return compare(area.x, area.y, area.step, light.width, light.rows, codes);
+    },
     release() {
       for (const { block } of comparers.values()) kernels.release(block);
       comparers.clear();

@@ -20,9 +20,10 @@ export interface WideTile {
 
 /**
  * For every threshold, how many codes print: the first code whose tone does not exceed it.
- * `tones` must not rise. Null when white itself would print, which no limit can say.
+ * Null when white itself would print or the tones rise somewhere, which no limit can say.
  */
 function limitsOfThresholds(tones: Uint16Array): Uint32Array | null {
+  for (let k = 1; k < tones.length; k++) if (tones[k]! > tones[k - 1]!) return null;
   const limits = new Uint32Array(65536);
   let code = tones.length;
   for (let threshold = 0; threshold < 65536; threshold++) {
@@ -32,7 +33,7 @@ function limitsOfThresholds(tones: Uint16Array): Uint32Array | null {
   return limits[0] === tones.length ? null : limits;
 }
 
-/** Folds a tone table (256 or 65536 entries, never rising) into a tile; null when it cannot be done. */
+/** Folds a tone table (256 or 65536 entries) into a tile; null when it cannot be done. */
 export function foldTones(tile: ThresholdTile, tones: Uint16Array): WideTile | null {
   const limits = limitsOfThresholds(tones);
   return limits && widen(tile, tones.length === 256 ? 8 : 16, (threshold) => limits[threshold]!);

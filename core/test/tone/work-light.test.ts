@@ -1,16 +1,21 @@
 import {
   createPassChain,
+  DEFAULT_TONE,
   decodeSrgb,
   feedWeights,
+  inkOfPlate,
+  inkShares,
   LUMINANCE_WEIGHTS,
   memorySource,
   passReader,
   type Pass,
   type PictureSource,
+  toneOfDarkness,
 } from '../../src/index.ts';
 import { greyPicture, pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { random } from '../random.ts';
+import { screenOf } from '../screens.ts';
 
 const SIDE = 96;
 
@@ -173,4 +178,38 @@ test('a compensated wedge, printed with that gain, measures what was wished with
     const printed = area + gain * Math.sin(Math.PI * area);
     expect(Math.abs(printed - k / (steps - 1))).toBeLessThan(0.01);
   }
+});
+
+describe('curves that rise with light print like any other, on every kind of screen', () => {
+  const VALLEY = [
+    { x: 0, y: 1 },
+    { x: 0.5, y: 0 },
+    { x: 1, y: 1 },
+  ];
+  const side = 200;
+  test.each([
+    ['inverted', { invert: true }],
+    ['a valley', { curve: VALLEY }],
+    ['inverted, in steps', { invert: true, steps: 5 }],
+  ])('%s', (_name, part) => {
+    const tone = { ...DEFAULT_TONE, meaning: 'even', ...part };
+    for (const screen of [
+      screenOf('dots', {}),
+      screenOf('grain', { method: 'blue-noise-64' }),
+      screenOf('lines', { wobble: 0.1 }),
+    ]) {
+      for (const grey of [0, 60, 128, 200, 255]) {
+        // Grey pictures come as 8-bit codes, colour ones as 16-bit light.
+        const rgba = Uint8Array.from({ length: side * side * 4 }, (_, k) => (k % 4 === 3 ? 255 : grey));
+        for (const source of [greyPicture(side, side, () => grey), memorySource(side, side, 4, rgba)]) {
+          const job = pixelJob(side, side, source, { tone, screen });
+          const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
+          const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 });
+          chain.release();
+          const coverage = inkOfPlate(plate, inkShares(job.passes[0]!)) / (side * side);
+          expect(Math.abs(coverage - toneOfDarkness(1 - grey / 255, tone))).toBeLessThan(0.012);
+        }
+      }
+    }
+  });
 });

@@ -57,7 +57,7 @@ export function measureSpot(
   const plate = engine.plateOver(job, pass, area);
   const coverage = inkOfPlate(plate, inkShares(pass)) / (area.width * area.height);
   const peak = spectrumPeak(inkAt(plate, pass), area.width, area.height, 256);
-  const clear = peak && peak.prominence > 30 && coverage > 0.005 && coverage < 0.995;
+  const clear = peak && peak.prominence > 30 && coverage > 0.03 && coverage < 0.97;
   return {
     coverage,
     lpi: clear ? peak.frequency * job.sheet.ppi : null,
