@@ -1,6 +1,6 @@
 export { alloc, release } from './memory';
 export { threshold16, threshold8 } from './threshold';
-export { lookup16, lookup8 } from './lookup';
+export { lookup16, lookup8, setApart } from './lookup';
 export { lightRgba } from './light';
 export { resampleAcross, resampleDown, sampleAlong } from './resample';
 export { cellSums, cellSpread } from './cells';

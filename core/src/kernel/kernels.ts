@@ -8,6 +8,16 @@ export interface KernelExports {
   threshold16(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   threshold8(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   lookup16(codes: number, table: number, count: number, out: number): void;
+  setApart(
+    light: number,
+    base: number,
+    around: number,
+    encoded: number,
+    decoded: number,
+    amount: number,
+    count: number,
+    out: number,
+  ): void;
   lookup8(codes: number, table: number, count: number, out: number): void;
   lightRgba(
     rgba: number,

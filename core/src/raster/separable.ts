@@ -82,13 +82,14 @@ export function separable(kernels: Kernels, plane: Plane, across: Weights, down:
     kernels.run.resampleAcross(source.ptr, starts.ptr, weights.ptr, across.count, width, middle.ptr + y * rowBytes);
   }
   const out = new Uint16Array(width * rows);
+  // Nothing grows the kernels' memory from here on, so that views of it stay good.
+  const [at, by, made] = [kernels.u32(pointers), kernels.i32(downWeights), kernels.u16(result).subarray(0, width)];
   for (let k = 0; k < rows; k++) {
-    for (let t = 0; t < down.count; t++) {
-      kernels.u32(pointers)[t] = middle.ptr + (down.starts[k]! - plane.y + t) * rowBytes;
-    }
-    kernels.i32(downWeights).set(down.weights.subarray(k * down.count, (k + 1) * down.count));
+    const first = middle.ptr + (down.starts[k]! - plane.y) * rowBytes;
+    for (let t = 0; t < down.count; t++) at[t] = first + t * rowBytes;
+    by.set(down.weights.subarray(k * down.count, (k + 1) * down.count));
     kernels.run.resampleDown(pointers.ptr, downWeights.ptr, down.count, width, result.ptr);
-    out.set(kernels.u16(result).subarray(0, width), k * width);
+    out.set(made, k * width);
   }
   return out;
 }

@@ -30,7 +30,7 @@ function sharesOf({ i1, j1, i2, j2 }: Supercell): (i: number, j: number) => numb
 /** Width of the surroundings in which coverage is evened out at the end, in cells. */
 const WINDOW = 2;
 /** How often it is; what one turn leaves the next takes out. */
-const TURNS = 2;
+const TURNS = 1;
 
 /** Pixels whose place in the cell says where its dot, or its hole, has its middle. */
 const MIDDLE_SHARE = 0.25;

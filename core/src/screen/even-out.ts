@@ -2,9 +2,9 @@ import { modulo } from '../math/integers.ts';
 import type { RowForm } from './row-form.ts';
 
 /** Tones at which local coverage is looked at; between them it is interpolated. */
-const LEVELS = 16;
+const LEVELS = 8;
 /** Windows one after the other come near a bell. */
-const WINDOWS = 3;
+const WINDOWS = 2;
 
 /** For every pixel of a repeat the one below it: rows wrap to the next band, which is shifted. */
 function below({ rows, period, shift }: RowForm): Uint32Array {

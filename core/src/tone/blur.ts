@@ -1,9 +1,10 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
-import { type Area, rowsOf } from '../raster/area.ts';
+import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { bellReach, bellWeights, separable, type Weights } from '../raster/separable.ts';
 import { makeTaps } from '../raster/taps.ts';
 import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
+import { mapTones } from './map-tones.ts';
 
 /** Reads a feed on a grid `factor` times coarser than the sheet's, each value the mean of what it covers. */
 export type CoarseReader = (factor: number) => FeedReader;
@@ -14,8 +15,9 @@ interface Size {
 }
 
 /** Rows as 16-bit linear light, whatever they came as. */
-export function lightCodes(rows: { readonly depth: 8 | 16; readonly data: Uint8Array | Uint16Array }): Uint16Array {
-  return rows.depth === 16 ? (rows.data as Uint16Array) : Uint16Array.from(rows.data, (code) => LIGHT_OF_BYTE[code]!);
+export function lightCodes(kernels: Kernels, rows: LightRows): Uint16Array {
+  if (rows.depth === 16) return rows.data as Uint16Array;
+  return mapTones(kernels, rows, LIGHT_OF_BYTE);
 }
 
 /** How many times coarser a grid serves a bell: its standard deviation stays between one and a half and three values there. */
@@ -94,7 +96,7 @@ export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area:
   const across = bellWeights(left, right - left, size.width, bell);
   const downAll = bellWeights(top, bottom - top, size.height, bell);
   const down = factor > 1 ? downAll : everyStep(area, downAll);
-  const plane = { ...box, rows: box.height, data: lightCodes(read(factor)(box)) };
+  const plane = { ...box, rows: box.height, data: lightCodes(kernels, read(factor)(box)) };
   const evened = separable(kernels, plane, across, down);
   if (!up || !upDown) return evened;
   return separable(kernels, { x: left, y: top, width: right - left, rows: bottom - top, data: evened }, up, upDown);

@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
-import type { Kernels } from '../kernel/kernels.ts';
+import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { blurred, type CoarseReader, lightCodes } from './blur.ts';
@@ -31,21 +31,37 @@ const px = (mm: number, { ppi }: Sheet): number => (mm * ppi) / 25.4;
 /** Below this many pixels evening out changes nothing to speak of. */
 const LEAST_SIGMA = 0.25;
 
-/** Adds what sets light apart from its surroundings, in encoded values; `amount` times. */
-function setApart(light: Uint16Array, around: Uint16Array, amount: number): Uint16Array {
-  const encoded = encodedOf();
-  const decoded = lightOf();
-  const out = new Uint16Array(light.length);
-  for (let k = 0; k < light.length; k++) {
-    const own = encoded[light[k]!]!;
-    const v = Math.round(own + amount * (own - encoded[around[k]!]!));
-    out[k] = decoded[Math.min(65535, Math.max(0, v))]!;
-  }
-  return out;
+/** Adds to light `amount` times what sets `base` apart from its surroundings, in encoded values. */
+function setApart(
+  kernels: Kernels,
+  light: Uint16Array,
+  base: Uint16Array,
+  around: Uint16Array,
+  amount: number,
+): Uint16Array {
+  const count = light.length;
+  const tables = kernels.scratch('apart-tables', 4 * 65536);
+  const planes = ['light', 'base', 'around', 'out'].map((name) => kernels.scratch(`apart-${name}`, 2 * count));
+  const view = kernels.u16(tables);
+  view.set(encodedOf());
+  view.set(lightOf(), 65536);
+  for (const [k, values] of [light, base, around].entries()) kernels.u16(planes[k]!).set(values);
+  const [a, b, c, out] = planes as [Scratch, Scratch, Scratch, Scratch];
+  kernels.run.setApart(
+    a.ptr,
+    b.ptr,
+    c.ptr,
+    tables.ptr,
+    tables.ptr + 2 * 65536,
+    Math.round(amount * 4096),
+    count,
+    out.ptr,
+  );
+  return kernels.u16(out).slice(0, count);
 }
 
 /** Squares of one light each, `side` sheet pixels wide, from a grid that has one value for each. */
-function expand(coarse: FeedReader, side: number, area: Area): LightRows {
+function expand(kernels: Kernels, coarse: FeedReader, side: number, area: Area): LightRows {
   const x0 = Math.floor(area.x / side);
   const y0 = Math.floor(area.y / side);
   const box = {
@@ -55,7 +71,7 @@ function expand(coarse: FeedReader, side: number, area: Area): LightRows {
     height: Math.floor((area.y + area.height - 1) / side) + 1 - y0,
     step: 1,
   };
-  const values = lightCodes(coarse(box));
+  const values = lightCodes(kernels, coarse(box));
   const rows = rowsOf(area);
   const data = new Uint16Array(area.width * rows);
   const columns = Int32Array.from({ length: area.width }, (_, k) => Math.floor((area.x + k) / side) - x0);
@@ -76,7 +92,7 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
     const side = sheet.width / tone.blocks;
     const small = { width: tone.blocks, height: Math.ceil(sheet.height / side), ppi: sheet.ppi / side };
     const inner = workLight(kernels, { ...tone, blocks: 0 }, small, (factor) => read(factor * side));
-    return (area) => expand(inner, side, area);
+    return (area) => expand(kernels, inner, side, area);
   }
   const soften = px(tone.soften, sheet) / 2;
   const plain = read(1);
@@ -96,23 +112,12 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
   };
   if (tone.local === 0 && tone.sharpen === 0) return own;
   return (area) => {
-    let data = lightCodes(own(area));
+    let data = lightCodes(kernels, own(area));
     const base = data;
-    if (tone.local !== 0) data = setApart(data, around(area, tone.localSize), tone.local);
+    if (tone.local !== 0) data = setApart(kernels, data, base, around(area, tone.localSize), tone.local);
     if (tone.sharpen > 0) {
-      const edges = around(area, tone.sharpenSize);
-      data = tone.local === 0 ? setApart(data, edges, tone.sharpen) : addEdges(data, base, edges, tone.sharpen);
+      data = setApart(kernels, data, base, around(area, tone.sharpenSize), tone.sharpen);
     }
     return { depth: 16, width: area.width, rows: rowsOf(area), data };
   };
-}
-
-/** Adds the edges of one picture to another, in encoded values. */
-function addEdges(light: Uint16Array, base: Uint16Array, around: Uint16Array, amount: number): Uint16Array {
-  const encoded = encodedOf();
-  const decoded = lightOf();
-  return light.map((code, k) => {
-    const v = Math.round(encoded[code]! + amount * (encoded[base[k]!]! - encoded[around[k]!]!));
-    return decoded[Math.min(65535, Math.max(0, v))]!;
-  });
 }

@@ -1,4 +1,4 @@
-import { dispersedOrder } from '../compile.ts';
+import { dispersedOrder } from '../dispersed-order.ts';
 import { cosine, sine } from '../../math/exact.ts';
 import { rankKey, ranksOf } from '../rank.ts';
 import type { ThresholdTile } from '../threshold-tile.ts';
