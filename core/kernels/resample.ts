@@ -85,8 +85,9 @@ export function sampleAlong(
     }
     const ix = <i32>Math.floor(px);
     const iy = <i32>Math.floor(py);
-    const wx = phases + ((<usize>((px - <f64>ix) * 256)) << 4);
-    const wy = phases + ((<usize>((py - <f64>iy) * 256)) << 4);
+    // A hair below a whole number the difference rounds to one.
+    const wx = phases + (<usize>min(255, <i32>((px - <f64>ix) * 256)) << 4);
+    const wy = phases + (<usize>min(255, <i32>((py - <f64>iy) * 256)) << 4);
     let sum: i32 = 0;
     for (let r = 0; r < 4; r++) {
       const row = plane + ((<usize>(min(rows - 1, max(0, iy - 1 + r)) * width)) << 1);

@@ -74,7 +74,8 @@ test('sampling along a slanting line: the kernel and plain arithmetic agree, whi
           const [px, py] = [x + k * dx, y + k * dy];
           if (px < -0.5 || py < -0.5 || px >= width - 0.5 || py >= rows - 0.5) return code === 65535;
           const [ix, iy] = [Math.floor(px), Math.floor(py)];
-          const [wx, wy] = [4 * Math.floor((px - ix) * 256), 4 * Math.floor((py - iy) * 256)];
+          const phase = (share: number) => 4 * Math.min(255, Math.floor(share * 256));
+          const [wx, wy] = [phase(px - ix), phase(py - iy)];
           let sum = 0;
           for (let r = 0; r < 4; r++) {
             const row = Math.min(rows - 1, Math.max(0, iy - 1 + r));
