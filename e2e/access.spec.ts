@@ -1,14 +1,56 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { newJob, settled } from './support/bench.ts';
+import { openFold } from './support/sheet.ts';
+
+const violations = async (page: Page): Promise<string[]> =>
+  (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations.map(
+    (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`,
+  );
+
+test('opened stations, every way of looking, Readings and Test strips meet it too', async ({ page }) => {
+  test.setTimeout(120_000);
+  await newJob(page);
+  await page.getByLabel('Picture of this pass').selectOption('make gradient');
+  for (const fold of ['Curve', 'Grey mix', 'Detail', 'Steps and blocks', 'Dot gain', 'Paint']) {
+    await openFold(page, 'Tone', fold);
+    expect(await violations(page)).toEqual([]);
+    await page
+      .getByRole('region', { name: 'Tone station' })
+      .getByRole('button', { name: new RegExp(`^${fold}`) })
+      .click();
+  }
+  await openFold(page, 'Picture', 'Settings');
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Place on the sheet' }).click();
+  await expect(page.getByTestId('place-handles')).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await settled(page);
+  await page.getByRole('button', { name: 'Loupe' }).click();
+  await page.getByRole('button', { name: 'Step back' }).click();
+  await page.getByRole('button', { name: 'Before' }).click();
+  await expect(page.getByTestId('processed')).toHaveAttribute('data-stage', 'settled');
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Plain' }).click();
+  await page.getByRole('button', { name: 'actual' }).click();
+  await expect(page.getByText('Hold a bank card')).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('button', { name: 'It is as large as the card' }).click();
+  await expect(page.getByTestId('scale')).toHaveText('32 %');
+  await page.getByRole('button', { name: 'Readings' }).click();
+  await expect(page.getByTestId('worst-step')).toContainText('Largest');
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Test strips' }).click();
+  await page.getByRole('button', { name: 'Make strips' }).click();
+  await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '5');
+  expect(await violations(page)).toEqual([]);
+});
 
 test('Shelf, Bench with every family of screens, Tile maker and Output meet WCAG 2.2 AA as far as a program can tell', async ({
   page,
 }) => {
-  const check = async () =>
-    (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()).violations.map(
-      (v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join('; ')}`,
-    );
+  const check = () => violations(page);
   const id = await newJob(page);
   expect(await check()).toEqual([]);
   for (const family of ['Lines', 'Grain', 'Tile', 'Dots']) {

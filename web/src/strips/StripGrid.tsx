@@ -84,7 +84,7 @@ export function StripGrid({ job, pass, sheet, samples, width, height, chosen, ch
     >
       {sheet.down && <span />}
       {sheet.across.values.map((_, k) => (
-        <span key={k} className="text-center font-mono text-[10.5px] text-white">
+        <span key={k} className="text-center font-mono text-[10.5px] text-ink">
           {textOf(sheet.across, k, pass)}
         </span>
       ))}
@@ -110,7 +110,7 @@ export function StripGrid({ job, pass, sheet, samples, width, height, chosen, ch
         );
         return column === 0 && sheet.down
           ? [
-              <span key={`label ${row}`} className="self-center text-right font-mono text-[10.5px] text-white">
+              <span key={`label ${row}`} className="self-center text-right font-mono text-[10.5px] text-ink">
                 {textOf(sheet.down, row, pass)}
               </span>,
               cell,

@@ -15,6 +15,7 @@ import { type AxisDraft, axisOf, draftFrom, draftOf, sizeOf, stripOf } from './a
 import { AxisEditor } from './AxisEditor.tsx';
 import { ChosenStrip } from './ChosenStrip.tsx';
 import { CropPicker, keptOnSheet } from './CropPicker.tsx';
+import { KeptSheets } from './KeptSheets.tsx';
 import { StripGrid } from './StripGrid.tsx';
 import { usePicturesReady, useStrips } from './use-strips.ts';
 
@@ -118,9 +119,14 @@ function OpenTestStrips({ id }: { readonly id: string }) {
   }
 
   const cssPerPixel = scale / devicePixelRatio;
-  const kept = job.strips.filter((s) => s.pass === base.id);
-  const nameOf = (s: StripSheet) =>
-    [s.across, s.down].flatMap((a) => (a ? (stripSetting(a.setting)?.label ?? a.setting) : [])).join(' × ');
+  function open(kept: StripSheet): void {
+    setSheet(kept);
+    setAcross(draftFrom(kept.across));
+    setDown(kept.down && draftFrom(kept.down));
+    setCrop(kept.crop);
+    setChosen({ column: 0, row: 0 });
+    setZoom(null);
+  }
   return (
     <div className="grid h-full min-h-[600px] min-w-[1000px] grid-rows-[44px_minmax(0,1fr)_60px]">
       <Header id={id} job={job} />
@@ -163,31 +169,7 @@ function OpenTestStrips({ id }: { readonly id: string }) {
               PDF
             </Button>
           </div>
-          {kept.length > 0 && (
-            <section aria-label="Kept sheets" className="grid grid-cols-1 gap-1">
-              <h2 className="text-[12.5px] text-muted">Kept sheets</h2>
-              <div className="flex flex-wrap gap-1">
-                {[...kept].reverse().map((s) => (
-                  <button
-                    key={s.id}
-                    type="button"
-                    aria-pressed={s.id === sheet?.id}
-                    onClick={() => {
-                      setSheet(s);
-                      setAcross(draftFrom(s.across));
-                      setDown(s.down && draftFrom(s.down));
-                      setCrop(s.crop);
-                      setChosen({ column: 0, row: 0 });
-                      setZoom(null);
-                    }}
-                    className="h-6 border border-hairline px-1.5 text-[11px] aria-pressed:border-hot"
-                  >
-                    {nameOf(s)}
-                  </button>
-                ))}
-              </div>
-            </section>
-          )}
+          <KeptSheets sheets={job.strips.filter((s) => s.pass === base.id)} shown={sheet} open={open} />
         </div>
         <div className="min-h-0 min-w-0 overflow-auto bg-surround" data-testid="strips" data-made={made} data-all={all}>
           {sheet ? (
@@ -203,7 +185,7 @@ function OpenTestStrips({ id }: { readonly id: string }) {
               take={take}
             />
           ) : (
-            <p className="grid h-full place-items-center text-white">Choose what to vary, then make strips.</p>
+            <p className="grid h-full place-items-center text-ink">Choose what to vary, then make strips.</p>
           )}
         </div>
         <div className="min-h-0 overflow-y-auto border-l border-ink bg-paper p-3">
