@@ -41,7 +41,7 @@ export function KeysSheet() {
                   {group.actions.map((action) => (
                     <div key={action.what} className="flex justify-between gap-3 border-b border-hairline py-1">
                       <dt>{action.what}</dt>
-                      <dd className="flex shrink-0 gap-1">
+                      <dd className="flex shrink-0 items-start gap-1">
                         {action.keys.map((key) => (
                           <kbd key={key} className="border border-hairline px-1 font-mono text-[10px] leading-4">
                             {key}

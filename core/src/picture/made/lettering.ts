@@ -10,7 +10,6 @@ const params = {
     longest: 2000,
   },
   font: { kind: 'text', label: 'Font', about: 'The font it is set in.', normal: '', longest: 200, hidden: true },
-  weight: amount('Weight', 'Boldness, in fonts that have it.', 700, 100, 900, 10),
   size: share('Size', 'Height of the letters beside the picture height.', 0.4, 0.01, 3),
   spacing: amount('Spacing', 'Room between letters, in thousandths of the size.', 0, -300, 2000, 5),
   leading: share('Line distance', 'From line to line, in sizes.', 1.1, 0.5, 3),

@@ -79,6 +79,8 @@ export function CropControls({ picture }: { readonly picture: Picture }) {
   );
 }
 
+const many = (n: number, what: string): string => `${n} ${what}${n === 1 ? '' : 's'}`;
+
 /** Taking the background away, by its colours and by hand. */
 export function CutOutControls({ picture }: { readonly picture: Picture }) {
   const tool = useTools((s) => s.tool);
@@ -87,7 +89,10 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
   const change = (part: Partial<CutOut>) =>
     edit(setPictureEdit(picture.id, { cutOut: { ...(cut ?? NEW_CUT_OUT), ...part } }));
   return (
-    <Fold title="Cut out" note={cut ? `${cut.picks.length} colours, ${cut.strokes.length} strokes` : 'whole picture'}>
+    <Fold
+      title="Cut out"
+      note={cut ? `${many(cut.picks.length, 'colour')}, ${many(cut.strokes.length, 'stroke')}` : 'whole picture'}
+    >
       <div className="flex flex-wrap gap-1">
         <Button strong={tool === 'pick'} aria-pressed={tool === 'pick'} onClick={() => toggleTool('pick')}>
           Pick the background
