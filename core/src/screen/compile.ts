@@ -76,12 +76,14 @@ export function compileTile(cell: Supercell, height: HeightMap, options: Compile
   const norm = areaOf(cell);
   for (let y = 0; y < rows; y++) {
     const band = Math.floor(y / base.rows);
+    const row = (y - band * base.rows) * base.period;
+    let column = modulo(-band * base.shift, base.period);
     for (let x = 0; x < period; x++) {
-      const column = modulo(x - band * base.shift, base.period);
-      const rank = baseRanks[(y - band * base.rows) * base.period + column]!;
-      // Which copy of the repeat this pixel lies in, along each of its vectors.
-      const a = modulo(Math.floor((x * y2 + y * x2) / norm), copies);
-      const b = modulo(Math.floor((-x * y1 - y * x1) / norm), copies);
+      const rank = baseRanks[row + column]!;
+      if (++column === base.period) column = 0;
+      // Which copy of the repeat this pixel lies in, along each of its vectors; copies are a power of two.
+      const a = Math.floor((x * y2 + y * x2) / norm) & (copies - 1);
+      const b = Math.floor((-x * y1 - y * x1) / norm) & (copies - 1);
       const full = rank * copies * copies + order[b * copies + a]!;
       data[y * period + x] = Math.floor(((full + 0.5) / area) * 65535);
     }

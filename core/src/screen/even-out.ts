@@ -2,7 +2,7 @@ import { modulo } from '../math/integers.ts';
 import type { RowForm } from './row-form.ts';
 
 /** Tones at which local coverage is looked at; between them it is interpolated. */
-const LEVELS = 8;
+const LEVELS = 4;
 /** Windows one after the other come near a bell. */
 const WINDOWS = 2;
 
