@@ -75,9 +75,14 @@ function expand(kernels: Kernels, coarse: FeedReader, side: number, area: Area):
   const rows = rowsOf(area);
   const data = new Uint16Array(area.width * rows);
   const columns = Int32Array.from({ length: area.width }, (_, k) => Math.floor((area.x + k) / side) - x0);
+  let before = -1;
   for (let k = 0; k < rows; k++) {
-    const from = (Math.floor((area.y + k * area.step) / side) - y0) * box.width;
-    for (let c = 0; c < area.width; c++) data[k * area.width + c] = values[from + columns[c]!]!;
+    const row = Math.floor((area.y + k * area.step) / side) - y0;
+    const to = k * area.width;
+    // Rows of the same squares are the same.
+    if (row === before) data.copyWithin(to, to - area.width, to);
+    else for (let c = 0; c < area.width; c++) data[to + c] = values[row * box.width + columns[c]!]!;
+    before = row;
   }
   return { depth: 16, width: area.width, rows, data };
 }
