@@ -21,9 +21,9 @@ export function setApart(
 ): void {
   for (let k: usize = 0; k < <usize>count; k++) {
     const at = k << 1;
-    const edge = <i32>load<u16>(encoded + ((<usize>load<u16>(base + at)) << 1))
-      - <i32>load<u16>(encoded + ((<usize>load<u16>(around + at)) << 1));
-    const own = <i32>load<u16>(encoded + ((<usize>load<u16>(light + at)) << 1));
+    const from = <i32>load<u16>(encoded + ((<usize>load<u16>(base + at)) << 1));
+    const edge = from - <i32>load<u16>(encoded + ((<usize>load<u16>(around + at)) << 1));
+    const own = light == base ? from : <i32>load<u16>(encoded + ((<usize>load<u16>(light + at)) << 1));
     const v = own + ((edge * amount + 2048) >> 12);
     store<u16>(out + at, load<u16>(decoded + ((<usize>min(65535, max(0, v))) << 1)));
   }

@@ -102,3 +102,28 @@ export function sampleAlong(
     out += 2;
   }
 }
+
+/**
+ * Sums of rows: result k is the sum over t of rows[t][k] · weights[t], rows as pointers (u32) to 16-bit
+ * values, weights as i16 that are not below 0 and sum to 16384. `taps` is even; rows are readable for seven
+ * values more than `count`, and `out` is writable for as many.
+ */
+export function weighRows(rows: usize, weights: usize, taps: i32, count: i32, out: usize): void {
+  // Values are taken to signed ones and back, since a pair of products is signed.
+  const bias = i16x8.splat(-32768);
+  const base = i32x4.splat(HALF + (32768 << 14));
+  for (let k: usize = 0; k < <usize>count; k += 8) {
+    let low = base;
+    let high = base;
+    for (let t: usize = 0; t < <usize>taps; t += 2) {
+      const a = v128.xor(v128.load(<usize>load<u32>(rows + (t << 2)) + (k << 1)), bias);
+      const b = v128.xor(v128.load(<usize>load<u32>(rows + (t << 2) + 4) + (k << 1)), bias);
+      const pair = v128.load32_splat(weights + (t << 1));
+      const first = i8x16.shuffle(a, b, 0, 1, 16, 17, 2, 3, 18, 19, 4, 5, 20, 21, 6, 7, 22, 23);
+      const second = i8x16.shuffle(a, b, 8, 9, 24, 25, 10, 11, 26, 27, 12, 13, 28, 29, 14, 15, 30, 31);
+      low = i32x4.add(low, i32x4.dot_i16x8_s(first, pair));
+      high = i32x4.add(high, i32x4.dot_i16x8_s(second, pair));
+    }
+    v128.store(out + (k << 1), i16x8.narrow_i32x4_u(i32x4.shr_s(low, 14), i32x4.shr_s(high, 14)));
+  }
+}

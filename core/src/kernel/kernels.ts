@@ -42,6 +42,7 @@ export interface KernelExports {
     count: number,
     out: number,
   ): void;
+  weighRows(rows: number, weights: number, taps: number, count: number, out: number): void;
   resampleDown(rows: number, weights: number, taps: number, count: number, out: number): void;
   cellSums(
     tones: number,

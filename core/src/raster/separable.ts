@@ -1,49 +1,10 @@
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
-import { exponential } from '../math/exact.ts';
-import { WEIGHT_ONE } from './taps.ts';
 
 /** Weights of one direction: result k is the sum of `count` values from starts[k] on. */
 export interface Weights {
   readonly count: number;
   readonly starts: Int32Array;
   readonly weights: Int32Array;
-}
-
-/** Where a bell is taken to have ended, in standard deviations. */
-const BELL_ENDS = 3;
-
-export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma);
-
-/** A bell's weights on either side of its middle, in 1/16384, summing to one. */
-function bell(sigma: number): Int32Array {
-  const reach = bellReach(sigma);
-  const raw = Array.from({ length: 2 * reach + 1 }, (_, k) => exponential(-((k - reach) ** 2) / (2 * sigma * sigma)));
-  const sum = raw.reduce((a, b) => a + b, 0);
-  const fixed = Int32Array.from(raw, (w) => Math.round((w / sum) * WEIGHT_ONE));
-  fixed[reach]! += WEIGHT_ONE - fixed.reduce((a, b) => a + b, 0);
-  return fixed;
-}
-
-/**
- * Weights of a bell (a Gaussian) over results `from` .. `from + length − 1` of `size` values; beyond the
- * ends the last value goes on. Starts count from 0 of those values.
- */
-export function bellWeights(from: number, length: number, size: number, sigma: number): Weights {
-  const reach = bellReach(sigma);
-  const shape = bell(sigma);
-  const count = Math.min(size, shape.length);
-  const starts = new Int32Array(length);
-  const weights = new Int32Array(length * count);
-  for (let k = 0; k < length; k++) {
-    const first = from + k - reach;
-    const start = Math.min(Math.max(0, first), size - count);
-    starts[k] = start;
-    shape.forEach((w, t) => {
-      const source = Math.min(size - 1, Math.max(0, first + t));
-      weights[k * count + Math.min(count - 1, Math.max(0, source - start))]! += w;
-    });
-  }
-  return { count, starts, weights };
 }
 
 /** 16-bit values in rows; `x`, `y`: which value of the whole the first one is. */

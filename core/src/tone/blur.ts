@@ -1,7 +1,8 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
-import { bellReach, bellWeights, separable, type Weights } from '../raster/separable.ts';
+import { bellReach, throughBell } from '../raster/bell.ts';
+import { separable, type Weights } from '../raster/separable.ts';
 import { makeTaps } from '../raster/taps.ts';
 import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
 import { mapTones } from './map-tones.ts';
@@ -52,22 +53,6 @@ function span({ starts, count }: Weights): [number, number] {
   return [low, high];
 }
 
-/** Every step-th row alone. */
-function everyStep(area: Area, weights: Weights): Weights {
-  if (area.step === 1) return weights;
-  const rows = rowsOf(area);
-  const out = new Int32Array(rows * weights.count);
-  for (let k = 0; k < rows; k++) {
-    const from = k * area.step * weights.count;
-    out.set(weights.weights.subarray(from, from + weights.count), k * weights.count);
-  }
-  return {
-    count: weights.count,
-    starts: Int32Array.from({ length: rows }, (_, k) => weights.starts[k * area.step]!),
-    weights: out,
-  };
-}
-
 /**
  * Light of an area evened out by a bell (a Gaussian of standard deviation `sigma` sheet pixels), 16-bit
  * linear. Wide bells are worked on a coarser grid of the whole sheet, so that areas fit each other without
@@ -93,11 +78,9 @@ export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area:
     height: Math.min(size.height, bottom + reach) - y,
     step: 1,
   };
-  const across = bellWeights(left, right - left, size.width, bell);
-  const downAll = bellWeights(top, bottom - top, size.height, bell);
-  const down = factor > 1 ? downAll : everyStep(area, downAll);
   const plane = { ...box, rows: box.height, data: lightCodes(kernels, read(factor)(box)) };
-  const evened = separable(kernels, plane, across, down);
+  const part = { x: left, y: top, width: right - left, height: bottom - top, step: up ? 1 : area.step };
+  const evened = throughBell(kernels, plane, size, part, bell);
   if (!up || !upDown) return evened;
   return separable(kernels, { x: left, y: top, width: right - left, rows: bottom - top, data: evened }, up, upDown);
 }

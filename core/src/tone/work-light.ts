@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
-import type { Kernels, Scratch } from '../kernel/kernels.ts';
+import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { blurred, type CoarseReader, lightCodes } from './blur.ts';
@@ -41,16 +41,20 @@ function setApart(
 ): Uint16Array {
   const count = light.length;
   const tables = kernels.scratch('apart-tables', 4 * 65536);
-  const planes = ['light', 'base', 'around', 'out'].map((name) => kernels.scratch(`apart-${name}`, 2 * count));
+  const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * count);
+  const [from, round, out] = [blockOf('base'), blockOf('around'), blockOf('out')];
+  // Mostly it is the light itself that is set apart.
+  const own = light === base ? from : blockOf('light');
   const view = kernels.u16(tables);
   view.set(encodedOf());
   view.set(lightOf(), 65536);
-  for (const [k, values] of [light, base, around].entries()) kernels.u16(planes[k]!).set(values);
-  const [a, b, c, out] = planes as [Scratch, Scratch, Scratch, Scratch];
+  kernels.u16(from).set(base);
+  kernels.u16(round).set(around);
+  if (own !== from) kernels.u16(own).set(light);
   kernels.run.setApart(
-    a.ptr,
-    b.ptr,
-    c.ptr,
+    own.ptr,
+    from.ptr,
+    round.ptr,
     tables.ptr,
     tables.ptr + 2 * 65536,
     Math.round(amount * 4096),

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { decodeSrgb, encodeSrgb } from '../../src/index.ts';
+import { bellReach, bellWeights, throughBell } from '../../src/raster/bell.ts';
 import { cubicPhases } from '../../src/raster/taps.ts';
 import { kernels } from '../plates.ts';
 import { random } from '../random.ts';
@@ -91,4 +92,37 @@ test('sampling along a slanting line: the kernel and plain arithmetic agree, whi
     { numRuns: 300 },
   );
   kernels.release(table);
+});
+
+test('a bell across and down: the kernel and plain sums agree on every value, edges carried on', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 60 }),
+      fc.integer({ min: 1, max: 40 }),
+      fc.double({ min: 0.25, max: 3.2, noNaN: true }),
+      fc.integer({ min: 1, max: 3 }),
+      fc.nat(1000),
+      (width, height, sigma, step, place) => {
+        const data = codes(width * height, width + 61 * height);
+        const x = place % width;
+        const y = (place * 7) % height;
+        const box = { x, y, width: 1 + (place % (width - x)), height: 1 + (place % (height - y)), step };
+        const plane = { x: 0, y: 0, width, rows: height, data };
+        const found = throughBell(kernels, plane, { width, height }, box, sigma);
+        const weights = bellWeights(sigma);
+        const reach = bellReach(sigma);
+        const clamp = (v: number, most: number) => Math.min(most, Math.max(0, v));
+        const sum = (value: (t: number) => number) =>
+          Math.floor((weights.reduce((total, w, t) => total + w * value(t), 0) + 8192) / 16384);
+        const across = (column: number, row: number) =>
+          sum((t) => data[row * width + clamp(column - reach + t, width - 1)]!);
+        return found.every((code, k) => {
+          const column = box.x + (k % box.width);
+          const row = box.y + Math.floor(k / box.width) * step;
+          return code === sum((t) => across(column, clamp(row - reach + t, height - 1)));
+        });
+      },
+    ),
+    { numRuns: 60 },
+  );
 });

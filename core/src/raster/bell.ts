@@ -1,0 +1,86 @@
+import type { Kernels } from '../kernel/kernels.ts';
+import { exponential } from '../math/exact.ts';
+import type { Plane } from './separable.ts';
+import { WEIGHT_ONE } from './taps.ts';
+
+/** Where a bell is taken to have ended, in standard deviations. */
+const BELL_ENDS = 3;
+
+export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma);
+
+/** A bell's weights on either side of its middle, in 1/16384, summing to one. */
+export function bellWeights(sigma: number): Int32Array {
+  const reach = bellReach(sigma);
+  const raw = Array.from({ length: 2 * reach + 1 }, (_, k) => exponential(-((k - reach) ** 2) / (2 * sigma * sigma)));
+  const sum = raw.reduce((a, b) => a + b, 0);
+  const fixed = Int32Array.from(raw, (w) => Math.round((w / sum) * WEIGHT_ONE));
+  fixed[reach]! += WEIGHT_ONE - fixed.reduce((a, b) => a + b, 0);
+  return fixed;
+}
+
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  /** Every step-th row alone. */
+  readonly step: number;
+}
+
+/** Values that a step of the kernel may read or write beyond the last. */
+const BEYOND = 16;
+
+const clamp = (v: number, most: number): number => Math.min(most, Math.max(0, v));
+
+/**
+ * A part of a whole of `size` values, evened out by a bell (a Gaussian of standard deviation `sigma` values)
+ * across and down; beyond the whole's edges the last values go on. `plane` must hold what the bell reaches.
+ */
+export function throughBell(
+  kernels: Kernels,
+  plane: Plane,
+  size: { readonly width: number; readonly height: number },
+  box: Box,
+  sigma: number,
+): Uint16Array {
+  const shape = bellWeights(sigma);
+  const reach = bellReach(sigma);
+  const taps = shape.length + (shape.length & 1);
+  const rows = Math.ceil(box.height / box.step);
+  const padded = kernels.scratch('bell-row', 2 * (box.width + taps + BEYOND));
+  const rowBytes = (2 * (box.width + BEYOND) + 15) & ~15;
+  const middle = kernels.scratch('bell-rows', rowBytes * plane.rows);
+  const weights = kernels.scratch('bell-weights', 2 * taps);
+  const pointers = kernels.scratch('bell-pointers', 4 * taps);
+  const result = kernels.scratch('bell-out', 2 * (box.width + BEYOND));
+  // Nothing grows the kernels' memory from here on, so that views of it stay good.
+  const row = kernels.u16(padded);
+  const at = kernels.u32(pointers);
+  const made = kernels.u16(result).subarray(0, box.width);
+  const by = new Int16Array(kernels.run.memory.buffer, weights.ptr, taps).fill(0);
+  by.set(shape);
+
+  // Columns of the plane under the row's values: those beyond the whole's edges repeat the last.
+  const first = box.x - reach;
+  const count = box.width + 2 * reach;
+  const from = clamp(first, size.width - 1);
+  const to = clamp(first + count - 1, size.width - 1) + 1;
+  for (let t = 0; t < taps; t++) at[t] = padded.ptr + 2 * t;
+  for (let y = 0; y < plane.rows; y++) {
+    const values = plane.data.subarray(y * plane.width + from - plane.x, y * plane.width + to - plane.x);
+    row.fill(values[0]!, 0, from - first);
+    row.set(values, from - first);
+    row.fill(values[values.length - 1]!, to - first, count + 1);
+    kernels.run.weighRows(pointers.ptr, weights.ptr, taps, box.width, middle.ptr + y * rowBytes);
+  }
+  const out = new Uint16Array(box.width * rows);
+  for (let k = 0; k < rows; k++) {
+    const y = box.y + k * box.step - reach;
+    for (let t = 0; t < taps; t++) {
+      at[t] = middle.ptr + (clamp(y + Math.min(t, shape.length - 1), size.height - 1) - plane.y) * rowBytes;
+    }
+    kernels.run.weighRows(pointers.ptr, weights.ptr, taps, box.width, result.ptr);
+    out.set(made, k * box.width);
+  }
+  return out;
+}
