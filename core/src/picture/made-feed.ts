@@ -1,4 +1,5 @@
-import { decodeSrgb, linearOfHex } from '../colour/srgb.ts';
+import { decodeQuickly } from '../colour/quick-srgb.ts';
+import { linearOfHex } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
@@ -15,16 +16,7 @@ interface Size {
 }
 
 const ONE = 32768;
-const STEPS = 4096;
-let decoded: Float64Array | null = null;
-
-/** Linear light of an encoded value 0..1, interpolated between exact steps. */
-function lightOf(value: number): number {
-  decoded ??= Float64Array.from({ length: STEPS + 2 }, (_, k) => decodeSrgb(Math.min(1, k / STEPS)));
-  const at = Math.min(1, Math.max(0, value)) * STEPS;
-  const low = Math.floor(at);
-  return decoded[low]! + (decoded[low + 1]! - decoded[low]!) * (at - low);
-}
+const lightOf = (value: number): number => decodeQuickly(Math.min(1, Math.max(0, value)));
 
 /** 16-bit light of linear colour and alpha as a part takes it, on white. */
 function lightCode(r: number, g: number, b: number, a: number, [wr, wg, wb, wa]: FeedWeights): number {

@@ -1,4 +1,5 @@
-import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
+import { decodeQuickly } from '../colour/quick-srgb.ts';
+import { encodeSrgb } from '../colour/srgb.ts';
 import { power } from '../math/exact.ts';
 import { curveThrough, isStraight } from './curve.ts';
 import { compensated, pressOf } from './gain.ts';
@@ -8,15 +9,6 @@ import { TONE_PARAMS, type ToneSettings } from './params.ts';
 const STEPS = 4096;
 
 let encodedLight: Float64Array | null = null;
-let decodedSteps: Float64Array | null = null;
-
-/** Linear light of an encoded value 0..1, interpolated between 4096 exact steps: right to 1e-7. */
-function decodeQuickly(encoded: number): number {
-  decodedSteps ??= Float64Array.from({ length: STEPS + 2 }, (_, k) => decodeSrgb(Math.min(1, k / STEPS)));
-  const at = encoded * STEPS;
-  const low = Math.floor(at);
-  return decodedSteps[low]! + (decodedSteps[low + 1]! - decodedSteps[low]!) * (at - low);
-}
 
 /** sRGB-encoded value 0..1 of each 16-bit linear light. Made once. */
 function encodedOf16(): Float64Array {

@@ -11,6 +11,7 @@ import { SliderRow } from '../../../ui/SliderRow.tsx';
 import { SwitchField } from '../../../ui/SwitchField.tsx';
 import { setOverlay, useTools } from '../../tools/tool-store.ts';
 import { formatOf } from '../../../ui/param-format.ts';
+import { ParamField } from '../../../ui/ParamField.tsx';
 import { Station } from '../Station.tsx';
 import { CurveThumb } from './CurveThumb.tsx';
 import { MIXES } from './mixes.ts';
@@ -68,22 +69,9 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
       />
     );
   };
-  const field = (name: NumberName) => {
-    const param = TONE_PARAMS[name];
-    return (
-      <NumberField
-        label={param.label}
-        about={param.about}
-        value={tone[name]}
-        min={param.min}
-        max={param.max}
-        step={param.step}
-        normal={param.normal}
-        format={formatOf(param)}
-        onChange={(v) => change({ [name]: 'whole' in param && param.whole ? Math.round(v) : v })}
-      />
-    );
-  };
+  const field = (name: NumberName) => (
+    <ParamField param={TONE_PARAMS[name]} value={tone[name]} onChange={(v) => change({ [name]: v })} />
+  );
   return (
     <Station
       title="Tone"
