@@ -1,10 +1,10 @@
-import { type Job, lpiOf, type Pass, type StripSheet, sheetPixels, stripSetting } from '@chromatype/core';
+import { greySteps, type Job, lpiOf, type Pass, type StripSheet, sheetPixels, stripSetting } from '@chromatype/core';
 import { hasRows } from '../bench/chain/screen/shared-fields.ts';
 import { enginePool } from '../engine/pool.ts';
 import { beatRows } from '../readings/beats.ts';
 import { Button } from '../ui/Button.tsx';
 import { SampleCanvas } from '../ui/SampleCanvas.tsx';
-import { greyStepsOf, type Strip, valueText } from './axes.ts';
+import { type Strip, valueText } from './axes.ts';
 import { cropPixelsOf } from './make-strips.ts';
 
 interface Props {
@@ -44,7 +44,7 @@ export function ChosenStrip({ sheet, strip, base, ready, take }: Props) {
     const lpi = lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
     rows.push(
       ['Rows', `${lpi.toFixed(1)} lpi`],
-      ['Grey steps', String(greyStepsOf(job, pass))],
+      ['Grey steps', String(greySteps(job.sheet.ppi, lpi))],
       ['Beat', beatText(job, pass)],
     );
   }

@@ -196,7 +196,7 @@ function OpenTestStrips({ id }: { readonly id: string }) {
         <span className="font-semibold">Pass: {base.name}</span>
         <span className="text-muted" role="status">
           {sheet
-            ? `${made} of ${all} made · real plate pixels · pick with the arrow keys, Enter takes it`
+            ? `${made} of ${all} made · ${scale < 1 ? 'averages of plate pixels' : 'plate pixels'} · pick with the arrow keys, Enter takes it`
             : `${sheetPixels(job.sheet).width} × ${sheetPixels(job.sheet).height} pixels on the sheet`}
         </span>
         <span className="flex-1" />

@@ -6,8 +6,6 @@ import {
   type StripAxis,
   type StripSetting,
   type StripSheet,
-  sheetPixels,
-  lpiOf,
   stepsBetween,
   stripSetting,
   stripSettings,
@@ -136,10 +134,4 @@ export function offered(pass: Pass): { station: string; settings: StripSetting[]
     station,
     settings: all.filter((s) => s.station === station),
   }));
-}
-
-/** Grey steps of one cell, where a pass has cells. */
-export function greyStepsOf(job: Job, pass: Pass): number {
-  const lpi = lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
-  return Math.round((job.sheet.ppi / lpi) ** 2) + 1;
 }
