@@ -43,7 +43,7 @@ count() {
   fi
 }
 
-NODE_OPTIONS=--experimental-vm-modules npx jest --ci --json --outputFile="$results/jest.json" > "$results/jest.log" 2>&1 || cat "$results/jest.log"
+NODE_OPTIONS=--experimental-vm-modules npx jest --ci --maxWorkers=2 --json --outputFile="$results/jest.json" > "$results/jest.log" 2>&1 || cat "$results/jest.log"
 count jest "$results/jest.json"
 PLAYWRIGHT_JSON_OUTPUT_NAME="$results/e2e.json" npx playwright test -c e2e/playwright.config.ts --reporter=list,json
 count playwright "$results/e2e.json"

@@ -2,7 +2,7 @@ export { alloc, release } from './memory';
 export { threshold16, threshold8 } from './threshold';
 export { lookup16, lookup8, setApart } from './lookup';
 export { lightRgba } from './light';
-export { resampleAcross, resampleDown, sampleAlong, weighRows } from './resample';
+export { bellRows, resampleAcross, resampleDown, sampleAlong } from './resample';
 export { cellSums, cellSpread } from './cells';
 export { composeExact, composeMean } from './compose';
 export * from './columns';

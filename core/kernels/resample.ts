@@ -103,27 +103,44 @@ export function sampleAlong(
   }
 }
 
+/** One step of a bell: what the mean of two values, in 15 bits, has over the middle, times a weight in 1/32768. */
+// @ts-ignore: decorator
+@inline
+function bellStep(a: v128, b: v128, middle: v128, weight: v128): v128 {
+  return i16x8.q15mulr_sat_s(i16x8.sub(i16x8.shr_u(i16x8.avgr_u(a, b), 1), middle), weight);
+}
+
+/** The middle moved by a sum of steps; flats come out as they went in, to the last bit. */
+// @ts-ignore: decorator
+@inline
+function bellEnd(value: v128, middle: v128, sum: v128): v128 {
+  const moved = i16x8.max_s(i16x8.add_sat_s(middle, sum), i16x8.splat(0));
+  return v128.or(i16x8.shl(moved, 1), v128.and(value, i16x8.splat(1)));
+}
+
 /**
- * Sums of rows: result k is the sum over t of rows[t][k] · weights[t], rows as pointers (u32) to 16-bit
- * values, weights as i16 that are not below 0 and sum to 16384. `taps` is even; rows are readable for seven
- * values more than `count`, and `out` is writable for as many.
+ * Rows through a bell: `rows` are 2 · reach + 1 pointers (u32) to 16-bit values, weights[k] (i16, in 1/32768)
+ * is what the pair of rows k + 1 from the middle has together. Rows are readable for fifteen values more than
+ * `count`, and `out` is writable for as many.
  */
-export function weighRows(rows: usize, weights: usize, taps: i32, count: i32, out: usize): void {
-  // Values are taken to signed ones and back, since a pair of products is signed.
-  const bias = i16x8.splat(-32768);
-  const base = i32x4.splat(HALF + (32768 << 14));
-  for (let k: usize = 0; k < <usize>count; k += 8) {
-    let low = base;
-    let high = base;
-    for (let t: usize = 0; t < <usize>taps; t += 2) {
-      const a = v128.xor(v128.load(<usize>load<u32>(rows + (t << 2)) + (k << 1)), bias);
-      const b = v128.xor(v128.load(<usize>load<u32>(rows + (t << 2) + 4) + (k << 1)), bias);
-      const pair = v128.load32_splat(weights + (t << 1));
-      const first = i8x16.shuffle(a, b, 0, 1, 16, 17, 2, 3, 18, 19, 4, 5, 20, 21, 6, 7, 22, 23);
-      const second = i8x16.shuffle(a, b, 8, 9, 24, 25, 10, 11, 26, 27, 12, 13, 28, 29, 14, 15, 30, 31);
-      low = i32x4.add(low, i32x4.dot_i16x8_s(first, pair));
-      high = i32x4.add(high, i32x4.dot_i16x8_s(second, pair));
+export function bellRows(rows: usize, weights: usize, reach: i32, count: i32, out: usize): void {
+  const centre = rows + ((<usize>reach) << 2);
+  for (let at: usize = 0; at < (<usize>count) << 1; at += 32) {
+    const own = <usize>load<u32>(centre) + at;
+    const a = v128.load(own);
+    const b = v128.load(own, 16);
+    const ma = i16x8.shr_u(a, 1);
+    const mb = i16x8.shr_u(b, 1);
+    let sa = i16x8.splat(0);
+    let sb = i16x8.splat(0);
+    for (let k: usize = 1; k <= <usize>reach; k++) {
+      const low = <usize>load<u32>(centre - (k << 2)) + at;
+      const high = <usize>load<u32>(centre + (k << 2)) + at;
+      const weight = v128.load16_splat(weights + ((k - 1) << 1));
+      sa = i16x8.add(sa, bellStep(v128.load(low), v128.load(high), ma, weight));
+      sb = i16x8.add(sb, bellStep(v128.load(low, 16), v128.load(high, 16), mb, weight));
     }
-    v128.store(out + (k << 1), i16x8.narrow_i32x4_u(i32x4.shr_s(low, 14), i32x4.shr_s(high, 14)));
+    v128.store(out + at, bellEnd(a, ma, sa));
+    v128.store(out + at, bellEnd(b, mb, sb), 16);
   }
 }

@@ -8,16 +8,7 @@ export interface KernelExports {
   threshold16(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   threshold8(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   lookup16(codes: number, table: number, count: number, out: number): void;
-  setApart(
-    light: number,
-    base: number,
-    around: number,
-    encoded: number,
-    decoded: number,
-    amount: number,
-    count: number,
-    out: number,
-  ): void;
+  setApart(values: number, base: number, around: number, amount: number, count: number, out: number): void;
   lookup8(codes: number, table: number, count: number, out: number): void;
   lightRgba(
     rgba: number,
@@ -42,7 +33,7 @@ export interface KernelExports {
     count: number,
     out: number,
   ): void;
-  weighRows(rows: number, weights: number, taps: number, count: number, out: number): void;
+  bellRows(rows: number, weights: number, reach: number, count: number, out: number): void;
   resampleDown(rows: number, weights: number, taps: number, count: number, out: number): void;
   cellSums(
     tones: number,

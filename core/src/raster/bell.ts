@@ -1,21 +1,23 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import { exponential } from '../math/exact.ts';
 import type { Plane } from './separable.ts';
-import { WEIGHT_ONE } from './taps.ts';
 
 /** Where a bell is taken to have ended, in standard deviations. */
 const BELL_ENDS = 3;
 
 export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma);
 
-/** A bell's weights on either side of its middle, in 1/16384, summing to one. */
-export function bellWeights(sigma: number): Int32Array {
-  const reach = bellReach(sigma);
-  const raw = Array.from({ length: 2 * reach + 1 }, (_, k) => exponential(-((k - reach) ** 2) / (2 * sigma * sigma)));
-  const sum = raw.reduce((a, b) => a + b, 0);
-  const fixed = Int32Array.from(raw, (w) => Math.round((w / sum) * WEIGHT_ONE));
-  fixed[reach]! += WEIGHT_ONE - fixed.reduce((a, b) => a + b, 0);
-  return fixed;
+/**
+ * What the two values k + 1 to either side of a bell's middle weigh together, in 1/32768, for k from 0 to the
+ * bell's reach; the middle has what is left of one.
+ */
+export function bellWeights(sigma: number): Int16Array {
+  const raw = Array.from(
+    { length: bellReach(sigma) },
+    (_, k) => 2 * exponential(-((k + 1) ** 2) / (2 * sigma * sigma)),
+  );
+  const sum = raw.reduce((a, b) => a + b, 1);
+  return Int16Array.from(raw, (w) => Math.round((w / sum) * 32768));
 }
 
 interface Box {
@@ -44,21 +46,20 @@ export function throughBell(
   sigma: number,
 ): Uint16Array {
   const shape = bellWeights(sigma);
-  const reach = bellReach(sigma);
-  const taps = shape.length + (shape.length & 1);
+  const reach = shape.length;
+  const taps = 2 * reach + 1;
   const rows = Math.ceil(box.height / box.step);
   const padded = kernels.scratch('bell-row', 2 * (box.width + taps + BEYOND));
   const rowBytes = (2 * (box.width + BEYOND) + 15) & ~15;
   const middle = kernels.scratch('bell-rows', rowBytes * plane.rows);
-  const weights = kernels.scratch('bell-weights', 2 * taps);
+  const weights = kernels.scratch('bell-weights', 2 * reach);
   const pointers = kernels.scratch('bell-pointers', 4 * taps);
   const result = kernels.scratch('bell-out', 2 * (box.width + BEYOND));
   // Nothing grows the kernels' memory from here on, so that views of it stay good.
   const row = kernels.u16(padded);
   const at = kernels.u32(pointers);
   const made = kernels.u16(result).subarray(0, box.width);
-  const by = new Int16Array(kernels.run.memory.buffer, weights.ptr, taps).fill(0);
-  by.set(shape);
+  new Int16Array(kernels.run.memory.buffer, weights.ptr, reach).set(shape);
 
   // Columns of the plane under the row's values: those beyond the whole's edges repeat the last.
   const first = box.x - reach;
@@ -71,15 +72,15 @@ export function throughBell(
     row.fill(values[0]!, 0, from - first);
     row.set(values, from - first);
     row.fill(values[values.length - 1]!, to - first, count + 1);
-    kernels.run.weighRows(pointers.ptr, weights.ptr, taps, box.width, middle.ptr + y * rowBytes);
+    kernels.run.bellRows(pointers.ptr, weights.ptr, reach, box.width, middle.ptr + y * rowBytes);
   }
   const out = new Uint16Array(box.width * rows);
   for (let k = 0; k < rows; k++) {
     const y = box.y + k * box.step - reach;
     for (let t = 0; t < taps; t++) {
-      at[t] = middle.ptr + (clamp(y + Math.min(t, shape.length - 1), size.height - 1) - plane.y) * rowBytes;
+      at[t] = middle.ptr + (clamp(y + t, size.height - 1) - plane.y) * rowBytes;
     }
-    kernels.run.weighRows(pointers.ptr, weights.ptr, taps, box.width, result.ptr);
+    kernels.run.bellRows(pointers.ptr, weights.ptr, reach, box.width, result.ptr);
     out.set(made, k * box.width);
   }
   return out;

@@ -53,12 +53,21 @@ function span({ starts, count }: Weights): [number, number] {
   return [low, high];
 }
 
+/** How an area is evened out: what must be read, on which grid, and how the result comes back to the sheet's. */
+export interface BellPlan {
+  /** Sheet pixels that a value of the grid is wide. */
+  readonly factor: number;
+  /** What must be read of the grid. */
+  readonly box: Area;
+  through(kernels: Kernels, read: Uint16Array): Uint16Array;
+}
+
 /**
- * Light of an area evened out by a bell (a Gaussian of standard deviation `sigma` sheet pixels), 16-bit
- * linear. Wide bells are worked on a coarser grid of the whole sheet, so that areas fit each other without
- * a seam. At the sheet's edge the last values go on.
+ * Plans to even out an area by a bell (a Gaussian of standard deviation `sigma` sheet pixels). Wide bells are
+ * worked on a coarser grid of the whole sheet, so that areas fit each other without a seam. At the sheet's
+ * edge the last values go on.
  */
-export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area: Area, sigma: number): Uint16Array {
+export function planBell(sheet: Size, area: Area, sigma: number): BellPlan {
   const factor = blurFactor(sigma, area.step);
   const size = { width: Math.ceil(sheet.width / factor), height: Math.ceil(sheet.height / factor) };
   // What the coarse grid must hold once it is evened out.
@@ -78,9 +87,20 @@ export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area:
     height: Math.min(size.height, bottom + reach) - y,
     step: 1,
   };
-  const plane = { ...box, rows: box.height, data: lightCodes(kernels, read(factor)(box)) };
   const part = { x: left, y: top, width: right - left, height: bottom - top, step: up ? 1 : area.step };
-  const evened = throughBell(kernels, plane, size, part, bell);
-  if (!up || !upDown) return evened;
-  return separable(kernels, { x: left, y: top, width: right - left, rows: bottom - top, data: evened }, up, upDown);
+  return {
+    factor,
+    box,
+    through(kernels, data) {
+      const evened = throughBell(kernels, { ...box, rows: box.height, data }, size, part, bell);
+      if (!up || !upDown) return evened;
+      return separable(kernels, { ...part, rows: part.height, data: evened }, up, upDown);
+    },
+  };
+}
+
+/** 16-bit light of an area evened out by a bell of standard deviation `sigma` sheet pixels. */
+export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area: Area, sigma: number): Uint16Array {
+  const plan = planBell(sheet, area, sigma);
+  return plan.through(kernels, lightCodes(kernels, read(plan.factor)(plan.box)));
 }

@@ -2,7 +2,8 @@ import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
-import { blurred, type CoarseReader, lightCodes } from './blur.ts';
+import { blurred, type CoarseReader, lightCodes, planBell } from './blur.ts';
+import { mapTones } from './map-tones.ts';
 import type { ToneSettings } from './params.ts';
 
 type Work = Pick<ToneSettings, 'soften' | 'local' | 'localSize' | 'sharpen' | 'sharpenSize' | 'blocks'>;
@@ -31,36 +32,43 @@ const px = (mm: number, { ppi }: Sheet): number => (mm * ppi) / 25.4;
 /** Below this many pixels evening out changes nothing to speak of. */
 const LEAST_SIGMA = 0.25;
 
-/** Adds to light `amount` times what sets `base` apart from its surroundings, in encoded values. */
-function setApart(
-  kernels: Kernels,
-  light: Uint16Array,
-  base: Uint16Array,
-  around: Uint16Array,
-  amount: number,
-): Uint16Array {
-  const count = light.length;
-  const tables = kernels.scratch('apart-tables', 4 * 65536);
-  const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * count);
+/** Encoded value of each byte, in 16 bits. */
+const WIDE_BYTES = Uint16Array.from({ length: 256 }, (_, k) => k * 257);
+
+const encodedRows = (kernels: Kernels, rows: LightRows): Uint16Array =>
+  mapTones(kernels, rows, rows.depth === 8 ? WIDE_BYTES : encodedOf());
+
+/** What of a plane of values an area of whole rows holds. */
+function crop(data: Uint16Array, box: Area, area: Area): Uint16Array {
+  const rows = rowsOf(area);
+  const out = new Uint16Array(area.width * rows);
+  for (let k = 0; k < rows; k++) {
+    const from = (area.y + k * area.step - box.y) * box.width + area.x - box.x;
+    out.set(data.subarray(from, from + area.width), k * area.width);
+  }
+  return out;
+}
+
+/** Values by which light is set apart from what surrounds it: `amount` times its difference from `around`. */
+interface Apart {
+  readonly around: Uint16Array;
+  readonly amount: number;
+}
+
+/** Light of encoded values, each set apart from its surroundings in encoded values. */
+function setApart(kernels: Kernels, base: Uint16Array, parts: readonly Apart[]): Uint16Array {
+  const count = base.length;
+  const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * count + 16);
   const [from, round, out] = [blockOf('base'), blockOf('around'), blockOf('out')];
-  // Mostly it is the light itself that is set apart.
-  const own = light === base ? from : blockOf('light');
-  const view = kernels.u16(tables);
-  view.set(encodedOf());
-  view.set(lightOf(), 65536);
+  const table = kernels.scratch('apart-table', 2 * 65536);
+  kernels.u16(table).set(lightOf());
   kernels.u16(from).set(base);
-  kernels.u16(round).set(around);
-  if (own !== from) kernels.u16(own).set(light);
-  kernels.run.setApart(
-    own.ptr,
-    from.ptr,
-    round.ptr,
-    tables.ptr,
-    tables.ptr + 2 * 65536,
-    Math.round(amount * 4096),
-    count,
-    out.ptr,
-  );
+  parts.forEach(({ around, amount }, k) => {
+    kernels.u16(round).set(around);
+    const values = k === 0 ? from : out;
+    kernels.run.setApart(values.ptr, from.ptr, round.ptr, Math.round(amount * 4096), count, out.ptr);
+  });
+  kernels.run.lookup16(out.ptr, table.ptr, count, out.ptr);
   return kernels.u16(out).slice(0, count);
 }
 
@@ -104,29 +112,32 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
     return (area) => expand(kernels, inner, side, area);
   }
   const soften = px(tone.soften, sheet) / 2;
-  const plain = read(1);
-  const own: FeedReader =
-    soften < LEAST_SIGMA
-      ? plain
-      : (area) => ({
-          depth: 16,
-          width: area.width,
-          rows: rowsOf(area),
-          data: blurred(kernels, read, sheet, area, soften),
-        });
-  /** Light evened out over a size, on top of the softening. */
-  const around = (area: Area, mm: number) => {
-    const wide = px(mm, sheet) / 2;
-    return blurred(kernels, read, sheet, area, Math.max(LEAST_SIGMA, Math.sqrt(wide * wide + soften * soften)));
+  /** The softened light on a grid that is coarser by a factor. */
+  const soft: CoarseReader = (factor) => {
+    if (soften / factor < LEAST_SIGMA) return read(factor);
+    const size = { width: Math.ceil(sheet.width / factor), height: Math.ceil(sheet.height / factor) };
+    const finer: CoarseReader = (more) => read(more * factor);
+    return (area) => ({
+      depth: 16,
+      width: area.width,
+      rows: rowsOf(area),
+      data: blurred(kernels, finer, size, area, soften / factor),
+    });
   };
-  if (tone.local === 0 && tone.sharpen === 0) return own;
+  if (tone.local === 0 && tone.sharpen === 0) return soft(1);
+  const wishes = [
+    { amount: tone.sharpen, mm: tone.sharpenSize },
+    { amount: tone.local, mm: tone.localSize },
+  ].filter((w) => w.amount !== 0);
   return (area) => {
-    let data = lightCodes(kernels, own(area));
-    const base = data;
-    if (tone.local !== 0) data = setApart(kernels, data, base, around(area, tone.localSize), tone.local);
-    if (tone.sharpen > 0) {
-      data = setApart(kernels, data, base, around(area, tone.sharpenSize), tone.sharpen);
-    }
-    return { depth: 16, width: area.width, rows: rowsOf(area), data };
+    let base: Uint16Array | null = null;
+    const parts = wishes.map(({ amount, mm }): Apart => {
+      const plan = planBell(sheet, area, Math.max(LEAST_SIGMA, px(mm, sheet) / 2));
+      const values = encodedRows(kernels, soft(plan.factor)(plan.box));
+      if (plan.factor === 1) base ??= crop(values, plan.box, area);
+      return { amount, around: plan.through(kernels, values) };
+    });
+    base ??= encodedRows(kernels, soft(1)(area));
+    return { depth: 16, width: area.width, rows: rowsOf(area), data: setApart(kernels, base, parts) };
   };
 }

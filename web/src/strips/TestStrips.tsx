@@ -17,7 +17,7 @@ import { ChosenStrip } from './ChosenStrip.tsx';
 import { CropPicker, keptOnSheet } from './CropPicker.tsx';
 import { KeptSheets } from './KeptSheets.tsx';
 import { StripGrid } from './StripGrid.tsx';
-import { usePicturesReady, useStrips } from './use-strips.ts';
+import { usePicturesReady, useStrips, useWarmWorkers } from './use-strips.ts';
 
 const INCH = 25.4;
 /** CSS pixels of a strip when the grid is fitted to the view. */
@@ -68,6 +68,7 @@ function OpenTestStrips({ id }: { readonly id: string }) {
   }, [passId, sheet]);
 
   const scale = sheet ? (zoom ?? fittedScale(job, sheet)) : 1;
+  useWarmWorkers(job, crop, Math.min(1, scale), ready && !sheet);
   const { samples, made, all } = useStrips(job, sheet, Math.min(1, scale), ready);
   const strip = useMemo(() => (sheet ? stripOf(job, sheet, chosen.column, chosen.row) : null), [job, sheet, chosen]);
 

@@ -6,7 +6,7 @@ import type { Job } from '@chromatype/core';
 import { sizeOf, stripOf } from './axes.ts';
 
 /** The crop of a sheet of strips in sheet pixels. */
-export function cropPixelsOf(job: Job, { crop }: StripSheet): CropPixels {
+export function cropPixelsOf(job: Job, { crop }: Pick<StripSheet, 'crop'>): CropPixels {
   const perMm = job.sheet.ppi / 25.4;
   return {
     x: Math.round((crop.x + job.sheet.bleed) * perMm),
