@@ -94,3 +94,29 @@ test('a measured gain table is opened from a .csv and taken off; a broken one is
   const { tone } = (await storedJob(page, id)).document.passes[0]!;
   expect(tone.gainTable[2]).toEqual({ x: 0.5, y: 0.7 });
 });
+
+test('a font of the artist’s own is still there after a reload', async ({ page }) => {
+  const id = await newJob(page);
+  await page.getByLabel('Picture of this pass').selectOption('make lettering');
+  await openFold(page, 'Picture', 'Settings');
+  const chooser = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Open a font file' }).click();
+  await (await chooser).setFiles(
+    'node_modules/@fontsource/instrument-sans/files/instrument-sans-latin-600-normal.woff',
+  );
+  const font = page.getByLabel('Font');
+  await expect(font).toHaveValue(/Instrument Sans SemiBold/i);
+  const own = await font.inputValue();
+  await saved(page);
+  await page.reload();
+  await openFold(page, 'Picture', 'Settings');
+  await page.getByLabel('Text').fill('Kites');
+  await expect(page.getByText('is not at hand')).toHaveCount(0);
+  await expect(font).toHaveValue(own);
+  await saved(page);
+  // Five letters, drawn by that font: the outlines followed the text.
+  const made = () => storedJob(page, id).then(({ document }) => document.pictures.at(-1)!.made!.settings);
+  await expect
+    .poll(async () => [(await made()).text, String((await made()).path).split('M').length > 5])
+    .toEqual(['Kites', true]);
+});

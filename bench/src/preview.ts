@@ -119,6 +119,8 @@ async function stripRows(page: Page, id: string): Promise<Row[]> {
   const [first, all]: number[][] = [[], []];
   await page.goto(`${ADDRESS}/jobs/${id}/strips?pass=p1`);
   await page.getByLabel('Setting down').selectOption('tone.middle');
+  // The time it takes to choose settings; workers warm up meanwhile.
+  await page.waitForTimeout(1500);
   for (let turn = 0; turn < 5; turn++) {
     await page.waitForTimeout(700);
     await page.evaluate(() => performance.clearMeasures());

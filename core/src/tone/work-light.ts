@@ -38,15 +38,10 @@ const WIDE_BYTES = Uint16Array.from({ length: 256 }, (_, k) => k * 257);
 const encodedRows = (kernels: Kernels, rows: LightRows): Uint16Array =>
   mapTones(kernels, rows, rows.depth === 8 ? WIDE_BYTES : encodedOf());
 
-/** What of a plane of values an area of whole rows holds. */
-function crop(data: Uint16Array, box: Area, area: Area): Uint16Array {
-  const rows = rowsOf(area);
-  const out = new Uint16Array(area.width * rows);
-  for (let k = 0; k < rows; k++) {
-    const from = (area.y + k * area.step - box.y) * box.width + area.x - box.x;
-    out.set(data.subarray(from, from + area.width), k * area.width);
-  }
-  return out;
+/** Values of a box of the sheet. */
+interface Boxed {
+  readonly box: Area;
+  readonly data: Uint16Array;
 }
 
 /** Values by which light is set apart from what surrounds it: `amount` times its difference from `around`. */
@@ -55,18 +50,24 @@ interface Apart {
   readonly amount: number;
 }
 
-/** Light of encoded values, each set apart from its surroundings in encoded values. */
-function setApart(kernels: Kernels, base: Uint16Array, parts: readonly Apart[]): Uint16Array {
-  const count = base.length;
+/** Light of an area of encoded values, each set apart from its surroundings in encoded values. */
+function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: readonly Apart[]): Uint16Array {
+  const { width } = area;
+  const rows = rowsOf(area);
+  const count = width * rows;
   const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * count + 16);
-  const [from, round, out] = [blockOf('base'), blockOf('around'), blockOf('out')];
+  const [base, round, out] = [blockOf('base'), blockOf('around'), blockOf('out')];
   const table = kernels.scratch('apart-table', 2 * 65536);
   kernels.u16(table).set(lightOf());
-  kernels.u16(from).set(base);
+  const own = kernels.u16(base);
+  for (let k = 0; k < rows; k++) {
+    const from = ((area.y + k * area.step - box.y) / box.step) * box.width + area.x - box.x;
+    own.set(data.subarray(from, from + width), k * width);
+  }
   parts.forEach(({ around, amount }, k) => {
     kernels.u16(round).set(around);
-    const values = k === 0 ? from : out;
-    kernels.run.setApart(values.ptr, from.ptr, round.ptr, Math.round(amount * 4096), count, out.ptr);
+    const values = k === 0 ? base : out;
+    kernels.run.setApart(values.ptr, base.ptr, round.ptr, Math.round(amount * 4096), count, out.ptr);
   });
   kernels.run.lookup16(out.ptr, table.ptr, count, out.ptr);
   return kernels.u16(out).slice(0, count);
@@ -130,14 +131,14 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
     { amount: tone.local, mm: tone.localSize },
   ].filter((w) => w.amount !== 0);
   return (area) => {
-    let base: Uint16Array | null = null;
+    let base: Boxed | null = null;
     const parts = wishes.map(({ amount, mm }): Apart => {
       const plan = planBell(sheet, area, Math.max(LEAST_SIGMA, px(mm, sheet) / 2));
-      const values = encodedRows(kernels, soft(plan.factor)(plan.box));
-      if (plan.factor === 1) base ??= crop(values, plan.box, area);
-      return { amount, around: plan.through(kernels, values) };
+      const data = encodedRows(kernels, soft(plan.factor)(plan.box));
+      if (plan.factor === 1) base ??= { box: plan.box, data };
+      return { amount, around: plan.through(kernels, data) };
     });
-    base ??= encodedRows(kernels, soft(1)(area));
-    return { depth: 16, width: area.width, rows: rowsOf(area), data: setApart(kernels, base, parts) };
+    base ??= { box: area, data: encodedRows(kernels, soft(1)(area)) };
+    return { depth: 16, width: area.width, rows: rowsOf(area), data: setApart(kernels, base, area, parts) };
   };
 }

@@ -48,9 +48,10 @@ function FontChoice({ picture, change }: PartProps & { readonly picture: Picture
   useEffect(() => {
     let current = true;
     void import('./lettering.ts').then(async ({ FONTS, letterPath, ownFonts }) => {
+      const own = await ownFonts();
       const path = await letterPath(settings as never, aspect);
       if (!current) return;
-      setNames([...FONTS.map((f) => f.name), ...ownFonts()]);
+      setNames([...FONTS.map((f) => f.name), ...own]);
       if (path === null)
         setWrong(`The font “${settings.font}” is not at hand; the letters stay as they are until it is opened.`);
       else {

@@ -5,6 +5,7 @@ import instrumentBold from '@fontsource/instrument-sans/files/instrument-sans-la
 import martian from '@fontsource/martian-mono/files/martian-mono-latin-500-normal.woff?url';
 import bangers from '@fontsource/bangers/files/bangers-latin-400-normal.woff?url';
 import slab from '@fontsource/alfa-slab-one/files/alfa-slab-one-latin-400-normal.woff?url';
+import { entries, createStore, set } from 'idb-keyval';
 import { type Font, type Glyph, parse } from 'opentype.js';
 
 /** Fonts that ship with the application, all under the SIL Open Font License. */
@@ -20,15 +21,31 @@ export const FONTS: readonly { readonly name: string; readonly file: string }[] 
 
 const loaded = new Map<string, Promise<Font>>();
 
-/** Keeps a font of the artist's own for this page. @throws Error when the file is no font */
+/** The artist's own fonts, kept in this browser. */
+const store = createStore('chromatype fonts', 'files');
+
+/** A font's full English name, from whichever of its name tables has one. */
+function fullName(font: Font): string | undefined {
+  const tables = font.names as unknown as Record<string, { fullName?: { en?: string } } | undefined>;
+  return ['windows', 'macintosh', 'unicode'].map((table) => tables[table]?.fullName?.en).find(Boolean);
+}
+
+/** Keeps a font of the artist's own. @throws Error when the file is no font */
 export async function addFont(name: string, bytes: ArrayBuffer): Promise<string> {
   const font = parse(bytes);
-  const full = font.names?.fullName?.en ?? name;
+  const full = fullName(font) ?? name;
   loaded.set(full, Promise.resolve(font));
+  // A forbidden store: the font serves until the page is closed.
+  await set(full, bytes, store).catch(() => {});
   return full;
 }
 
-export const ownFonts = (): string[] => [...loaded.keys()].filter((name) => !FONTS.some((f) => f.name === name));
+/** Names of the artist's own fonts, those of earlier visits too. */
+export async function ownFonts(): Promise<string[]> {
+  const kept = await entries<string, ArrayBuffer>(store).catch(() => []);
+  for (const [name, bytes] of kept) if (!loaded.has(name)) loaded.set(name, Promise.resolve(parse(bytes)));
+  return [...loaded.keys()].filter((name) => !FONTS.some((f) => f.name === name));
+}
 
 function fontOf(name: string): Promise<Font> | null {
   const known = loaded.get(name);
@@ -77,8 +94,8 @@ function line(
 const SIDE_ROOM = 0.04;
 
 /**
- * Text as one outline in shares of the picture's width; null when the font is not at hand (one of the
- * artist's own, after a reload), when the outline that the job keeps stays.
+ * Text as one outline in shares of the picture's width; null when the font is not at hand (an own one, on
+ * another machine), when the outline that the job keeps stays.
  */
 export async function letterPath(s: LetterSettings, aspect: number): Promise<string | null> {
   const font = await fontOf(s.font || FONTS[0]!.name);
