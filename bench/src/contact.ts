@@ -17,6 +17,7 @@ import {
   type Screen,
   filePicture,
   DEFAULT_TONE,
+  plainStock,
 } from '@chromatype/core';
 import sharp from 'sharp';
 import { launchChromium } from './chromium.ts';
@@ -73,7 +74,7 @@ function jobOf<F extends FamilyName>(family: F, own: Partial<Screen[F]>, angle: 
   };
   return {
     ...base,
-    sheet: { width: mm(WIDTH), height: mm(HEIGHT), bleed: 0, ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
+    sheet: { width: mm(WIDTH), height: mm(HEIGHT), bleed: 0, ppi: 300, stock: plainStock('White', '#ffffff') },
     pictures: [known('a', WIDTH, HEIGHT), known('b', 128, 128)],
     passes: [{ ...pass, feed: { ...pass.feed, picture: 'a', part: 'colour' }, tone: EVEN, screen }],
   };

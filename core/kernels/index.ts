@@ -8,3 +8,4 @@ export { composeExact, composeMean } from './compose';
 export * from './columns';
 export * from './diffusion';
 export * from './lay';
+export * from './separate';

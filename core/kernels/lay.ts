@@ -1,6 +1,6 @@
 import { addTo, edgeOf, shareIn } from './display-pixel';
 
-/** Light of a printed row as four floats a pixel: r, g, b and 1. Each pass takes some of it away. */
+/** Light of a printed row as four floats a pixel: r, g, b and 1. Each pass takes some of it away, and adds some. */
 
 /** light[x] = start, a v128 of four floats. */
 export function fillLight(light: usize, width: i32, start: usize): void {
@@ -8,11 +8,12 @@ export function fillLight(light: usize, width: i32, start: usize): void {
   for (let x = 0; x < width; x++) v128.store(light + (<usize>x << 4), colour);
 }
 
-/** light[x] *= table[values[x]] for plates of one byte a pixel; table: four floats a value. */
+/** light[x] = light[x] · through + adds for plates of one byte a pixel; table: four floats of each a value. */
 export function layLevels(values: usize, table: usize, width: i32, light: usize): void {
   for (let x = 0; x < width; x++) {
     const at = light + (<usize>x << 4);
-    v128.store(at, f32x4.mul(v128.load(at), v128.load(table + (<usize>load<u8>(values + <usize>x) << 4))));
+    const own = table + (<usize>load<u8>(values + <usize>x) << 5);
+    v128.store(at, f32x4.add(f32x4.mul(v128.load(at), v128.load(own)), v128.load(own, 16)));
   }
 }
 
@@ -21,7 +22,8 @@ export function layBits(bits: usize, table: usize, width: i32, light: usize): vo
   for (let x = 0; x < width; x++) {
     const bit = (<usize>load<u8>(bits + <usize>(x >> 3)) >> <usize>(7 - (x & 7))) & 1;
     const at = light + (<usize>x << 4);
-    v128.store(at, f32x4.mul(v128.load(at), v128.load(table + (bit << 4))));
+    const own = table + (bit << 5);
+    v128.store(at, f32x4.add(f32x4.mul(v128.load(at), v128.load(own)), v128.load(own, 16)));
   }
 }
 

@@ -1,4 +1,11 @@
-import { composeExact, createBitmap, createDisplayMeans, overprintColours, STARTER_INKS } from '../src/index.ts';
+import {
+  composeExact,
+  createBitmap,
+  createDisplayMeans,
+  overprintColours,
+  STARTER_INKS,
+  transparentInk,
+} from '../src/index.ts';
 import { pixelJob } from './jobs.ts';
 import { flatPlates, kernels } from './plates.ts';
 import { dotTile } from './screens.ts';
@@ -9,13 +16,7 @@ const passes = [2, 1].map((k) => ({ ...job.passes[0]!, ink: STARTER_INKS[k]! }))
 const area = { x: 0, y: 0, width: 512, height: 512, step: 1 };
 
 test('inks multiply the light of what lies under them (definition of a transparent ink)', () => {
-  const colours = overprintColours(
-    [1, 0.8, 0.5],
-    [
-      { colour: [0.5, 0.5, 0.1], opacity: 1 },
-      { colour: [0, 1, 0.5], opacity: 0.5 },
-    ],
-  );
+  const colours = overprintColours([1, 0.8, 0.5], [transparentInk([0.5, 0.5, 0.1]), transparentInk([0, 1, 0.5], 0.5)]);
   const expected = [1, 0.8, 0.5, 0.5, 0.4, 0.05, 0.5, 0.8, 0.375, 0.25, 0.4, 0.0375];
   expected.forEach((v, k) => {
     expect(colours[k]).toBeCloseTo(v, 12);

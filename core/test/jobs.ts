@@ -1,4 +1,12 @@
-import { createJob, filePicture, type Job, memorySource, type Pass, type PictureSource } from '../src/index.ts';
+import {
+  createJob,
+  filePicture,
+  type Job,
+  memorySource,
+  type Pass,
+  type PictureSource,
+  plainStock,
+} from '../src/index.ts';
 
 /** A change to a pass, station by station. */
 export type PassChange = { readonly [K in 'feed' | 'tone' | 'screen' | 'ink']?: Partial<Pass[K]> };
@@ -19,7 +27,7 @@ export function pixelJob(
       height: (height / 300) * 25.4,
       bleed: 0,
       ppi: 300,
-      stock: { name: 'White', colour: '#ffffff' },
+      stock: plainStock('White', '#ffffff'),
     },
     pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: picture.width, height: picture.height })],
     passes: [

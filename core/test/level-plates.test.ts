@@ -20,19 +20,19 @@ const bits = { width: 20, height: 3, stride: 3, data: Uint8Array.of(0xff, 0x0f, 
 const levels = { width: 4, height: 3, levels: 3, data: Uint8Array.of(0, 1, 2, 2, 1, 1, 1, 1, 0, 0, 0, 2) };
 
 test('levels are even steps from no ink to all of it (definition of a level)', () => {
-  const table = inkLevels(printed({ prints: 'levels', levels: 5 }, { colour: '#000000', opacity: 1 }));
+  const table = inkLevels(printed({ prints: 'levels', levels: 5 }, { colour: '#000000', strength: 1 }));
   expect([...table].filter((_, k) => k % 3 === 0)).toEqual([1, 0.75, 0.5, 0.25, 0]);
   expect([...inkShares(printed({ prints: 'levels', levels: 5 }))]).toEqual([0, 0.25, 0.5, 0.75, 1]);
 });
 
 test('a thin ink lets light through; a palette’s colours stand for themselves', () => {
-  const thin = inkLevels(printed({ prints: 'ink' }, { colour: '#000000', opacity: 0.4 }));
+  const thin = inkLevels(printed({ prints: 'ink' }, { colour: '#000000', strength: 0.4 }));
   expect([...thin].map((v) => Number(v.toFixed(9)))).toEqual([1, 1, 1, 0.6, 0.6, 0.6]);
   const palette = ['#102030', '#ffffff'];
-  const own = inkLevels(printed({ prints: 'palette', palette }, { opacity: 1 }));
+  const own = inkLevels(printed({ prints: 'palette', palette }, { strength: 1 }));
   const expected = palette.flatMap((hex) => [...linearOfHex(hex)]);
   expect(Math.max(...expected.map((v, k) => Math.abs(v - own[k]!)))).toBeLessThan(1e-12);
-  expect(inkShares(printed({ prints: 'palette', palette }, { opacity: 1 }))[1]).toBeCloseTo(0, 9);
+  expect(inkShares(printed({ prints: 'palette', palette }, { strength: 1 }))[1]).toBeCloseTo(0, 9);
 });
 
 test('two levels are one bit a pixel, more are not', () => {

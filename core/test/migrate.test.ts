@@ -7,7 +7,9 @@ import {
   NO_EDIT,
   readJob,
   STARTER_INKS,
-  overprintBytes,
+  displayColours,
+  overprintColours,
+  transparentInk,
   linearOfHex,
 } from '../src/index.ts';
 
@@ -70,6 +72,6 @@ test('new passes take other inks and angles in turn', () => {
 });
 
 test('an ink alone on white is its own colour, and no ink is the stock', () => {
-  const bytes = overprintBytes(linearOfHex('#ffffff'), [{ colour: linearOfHex('#1d3f72'), opacity: 1 }]);
+  const bytes = displayColours(overprintColours(linearOfHex('#ffffff'), [transparentInk(linearOfHex('#1d3f72'))]));
   expect([...bytes]).toEqual([255, 255, 255, 0x1d, 0x3f, 0x72]);
 });

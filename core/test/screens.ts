@@ -11,6 +11,7 @@ import {
   type Screen,
   type Sheet,
   type ThresholdTile,
+  plainStock,
 } from '../src/index.ts';
 
 /** A sheet of so many pixels at 300 ppi. */
@@ -19,7 +20,7 @@ export const sheetOf = (width: number, height = width): Sheet => ({
   height: (height / 300) * 25.4,
   bleed: 0,
   ppi: 300,
-  stock: { name: 'White', colour: '#ffffff' },
+  stock: plainStock('White', '#ffffff'),
 });
 
 const NORMAL = createJob('t', 'p').passes[0]!.screen;

@@ -21,7 +21,7 @@ const cases: readonly [string, (job: Loose) => void][] = [
   [
     'version',
     (j) => {
-      j.version = 4;
+      j.version = 5;
     },
   ],
   [

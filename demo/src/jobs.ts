@@ -2,6 +2,9 @@ import {
   DEFAULT_FEED,
   DEFAULT_SCREEN,
   DEFAULT_TONE,
+  createJob,
+  plainInk,
+  plainStock,
   type Feed,
   type Ink,
   type Job,
@@ -14,12 +17,11 @@ import {
 /** Stored pictures of the demo by their file names. */
 export type Stored = Readonly<Record<string, Picture>>;
 
-const ink = (name: string, colour: string): Ink => ({ name, colour, opacity: 1, meets: 'overprint' });
-const BLUE = ink('Harbour blue', '#1d3f72');
-const RED = ink('Kite red', '#e5482d');
-const YELLOW = ink('Lamp yellow', '#f2b632');
-const BLACK = ink('Black', '#1e1b18');
-const TEAL = ink('Sea glass', '#2f8f83');
+const BLUE = plainInk('Harbour blue', '#1d3f72');
+const RED = plainInk('Kite red', '#e5482d');
+const YELLOW = plainInk('Lamp yellow', '#f2b632');
+const BLACK = plainInk('Black', '#1e1b18');
+const TEAL = plainInk('Sea glass', '#2f8f83');
 
 interface PassParts {
   readonly picture: Picture;
@@ -61,7 +63,7 @@ const lpi = (value: number) => ({ value, per: 'lpi' }) as const;
 /** The finished jobs of Kite Week. */
 export function demoJobs(pictures: Stored): Job[] {
   const pick = (name: string): Picture => pictures[name]!;
-  const base = { format: 'chromatype-job', version: 3, strips: [] } as const;
+  const base = createJob('', 'none');
   const [harbour, still, lettering, lines, tones] = [
     'harbour-dusk.jpg',
     'studio-still-life.png',
@@ -73,7 +75,7 @@ export function demoJobs(pictures: Stored): Job[] {
     {
       ...base,
       title: 'Kite Week poster',
-      sheet: { width: 420, height: 280, bleed: 0, ppi: 300, stock: { name: 'Cream', colour: '#f5ecd7' } },
+      sheet: { width: 420, height: 280, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f5ecd7') },
       pictures: [harbour],
       passes: passes(
         {
@@ -102,7 +104,7 @@ export function demoJobs(pictures: Stored): Job[] {
     {
       ...base,
       title: 'Quay zine cover',
-      sheet: { width: 148, height: 210, bleed: 0, ppi: 600, stock: { name: 'Newsprint', colour: '#e4dfd3' } },
+      sheet: { width: 148, height: 210, bleed: 0, ppi: 600, stock: plainStock('Newsprint', '#e4dfd3') },
       pictures: [still, lettering],
       passes: passes(
         {
@@ -125,7 +127,7 @@ export function demoJobs(pictures: Stored): Job[] {
     {
       ...base,
       title: 'The flyer, page one',
-      sheet: { width: 150, height: 180, bleed: 0, ppi: 300, stock: { name: 'White', colour: '#ffffff' } },
+      sheet: { width: 150, height: 180, bleed: 0, ppi: 300, stock: plainStock('White', '#ffffff') },
       pictures: [lines, tones],
       passes: passes(
         {

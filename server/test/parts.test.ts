@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createJob, createKernels, memorySource, filePicture } from '@chromatype/core';
+import { createJob, createKernels, memorySource, filePicture, plainStock } from '@chromatype/core';
 import { checkSvg, looksLikeSvg } from '../src/pictures/check-svg.ts';
 import { checkEnding } from '../src/pictures/normalise.ts';
 import { writeSafely } from '../src/pictures/write-safely.ts';
@@ -127,7 +127,7 @@ describe('files', () => {
 
 test('a small print of bare stock is the colour of the stock, in the proportions of the sheet', () => {
   const base = createJob('x', 'p');
-  const job = { ...base, sheet: { ...base.sheet, stock: { name: 'Rose', colour: '#f2d6d0' } } };
+  const job = { ...base, sheet: { ...base.sheet, stock: plainStock('Rose', '#f2d6d0') } };
   const { width, height, rgba } = makeSmallPrint(createKernels(), job, 105, () => null);
   expect([width, height]).toEqual([105, 74]);
   for (const at of [0, 4 * 5000, rgba.length - 4])

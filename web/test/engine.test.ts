@@ -7,6 +7,7 @@ import {
   memorySource,
   sheetPixels,
   filePicture,
+  plainStock,
 } from '@chromatype/core';
 import { ByteCache } from '../src/engine/byte-cache.ts';
 import { latestOnly } from '../src/engine/latest.ts';
@@ -156,7 +157,7 @@ describe('samples', () => {
   });
 
   test('a screen sample inks the tone it is asked for', () => {
-    const white: Job = { ...job(), sheet: { ...job().sheet, stock: { name: 'White', colour: '#ffffff' } } };
+    const white: Job = { ...job(), sheet: { ...job().sheet, stock: plainStock('White', '#ffffff') } };
     const pass = { ...white.passes[0]!, ink: { ...white.passes[0]!.ink, colour: '#000000' } };
     const { rgba } = screenSample(made, {
       job: white,

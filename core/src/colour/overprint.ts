@@ -1,23 +1,46 @@
 import { byteOfLight, type LinearRgb } from './srgb.ts';
 
-/** An ink as it prints: its colour on white, in linear light, and its opacity 0..1. */
+/**
+ * An ink as it prints, in linear light by channel: what lies under it times `through`, and `adds` on top. A
+ * transparent ink only lets through, a covering one only adds, a lamp adds to all that is there.
+ */
 export interface PrintedInk {
-  readonly colour: LinearRgb;
-  readonly opacity: number;
+  readonly through: LinearRgb;
+  readonly adds: LinearRgb;
 }
 
+/** What several transparent inks together leave of the stock's light, as it was measured. */
+export interface KnownOverprint {
+  /** Bit k is ink k. */
+  readonly code: number;
+  readonly through: LinearRgb;
+}
+
+/** A transparent ink: `colour` is how it prints on white at full strength. */
+export const transparentInk = (colour: LinearRgb, strength = 1): PrintedInk => ({
+  through: [1 - strength * (1 - colour[0]), 1 - strength * (1 - colour[1]), 1 - strength * (1 - colour[2])],
+  adds: [0, 0, 0],
+});
+
 /**
- * Colour of every combination of inks on a stock: entry `code` has the inks whose bits are set,
- * printed in order. A transparent ink multiplies the light that comes back from what lies under it.
- * Returns 2^n linear triples in a row, n inks at most 8.
+ * Light of every combination of inks on a stock: entry `code` has the inks whose bits are set, laid one on
+ * the other in print order. Where a combination, or a part of it, was measured, that part counts as
+ * measured and only the other inks are laid on it. Returns 2^n linear triples in a row, n inks at most 8.
  */
-export function overprintColours(stock: LinearRgb, inks: readonly PrintedInk[]): Float64Array {
+export function overprintColours(
+  stock: LinearRgb,
+  inks: readonly PrintedInk[],
+  known: readonly KnownOverprint[] = [],
+): Float64Array {
   const colours = new Float64Array(3 * 2 ** inks.length);
+  const bits = (code: number) => inks.reduce((n, _, k) => n + ((code >> k) & 1), 0);
+  const largestFirst = [...known].sort((a, b) => bits(b.code) - bits(a.code) || a.code - b.code);
   for (let code = 0; code < 2 ** inks.length; code++) {
+    const part = largestFirst.find((o) => (o.code & code) === o.code);
     for (let c = 0; c < 3; c++) {
-      let light = stock[c]!;
+      let light = part ? stock[c]! * part.through[c]! : stock[c]!;
       inks.forEach((ink, k) => {
-        if (code & (1 << k)) light *= 1 - ink.opacity * (1 - ink.colour[c]!);
+        if (code & ~(part?.code ?? 0) & (1 << k)) light = light * ink.through[c]! + ink.adds[c]!;
       });
       colours[3 * code + c] = light;
     }
@@ -25,7 +48,5 @@ export function overprintColours(stock: LinearRgb, inks: readonly PrintedInk[]):
   return colours;
 }
 
-/** The same as 8-bit sRGB bytes, three a code. */
-export function overprintBytes(stock: LinearRgb, inks: readonly PrintedInk[]): Uint8Array {
-  return Uint8Array.from(overprintColours(stock, inks), byteOfLight);
-}
+/** Light as 8-bit sRGB bytes, three a code. */
+export const displayColours = (lights: Float64Array): Uint8Array => Uint8Array.from(lights, byteOfLight);

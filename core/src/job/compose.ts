@@ -1,5 +1,4 @@
-import { overprintBytes } from '../colour/overprint.ts';
-import { linearOfHex } from '../colour/srgb.ts';
+import { displayColours } from '../colour/overprint.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
@@ -7,14 +6,14 @@ import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
 import { oneBit, type Printed } from './ink-levels.ts';
 import { createLightLayer } from './lay.ts';
+import { sheetLights } from './printed-ink.ts';
 import type { Sheet } from './types.ts';
 
-export const inksOf = (passes: readonly Printed[]) =>
-  passes.map(({ ink }) => ({ colour: linearOfHex(ink.colour), opacity: ink.opacity }));
+export const inksOf = (passes: readonly Printed[]) => passes.map(({ ink }) => ink);
 
 /** sRGB bytes of every overprint of these passes on the stock, three a code; bit k is pass k. */
 export function sheetColours(sheet: Sheet, passes: readonly Printed[]): Uint8Array {
-  return overprintBytes(linearOfHex(sheet.stock.colour), inksOf(passes));
+  return displayColours(sheetLights(sheet, inksOf(passes)));
 }
 
 /** Copies the plates of one area into kernel memory and gives the pointers of any of its rows. */

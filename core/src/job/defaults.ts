@@ -5,18 +5,58 @@ import { NO_EDIT } from '../picture/edit.ts';
 import { normalsOf } from '../settings/params.ts';
 import { SHARED_PARAMS } from '../screen/families/shared.ts';
 import { TILE_PARAMS } from '../screen/families/tile.ts';
+import { PLATE_PARAMS } from '../plates/params.ts';
+import { PRESS_PARAMS } from '../press/params.ts';
+import { SEPARATION_PARAMS } from '../separate/params.ts';
 import { TONE_PARAMS } from '../tone/params.ts';
-import type { Feed, Ink, Job, Pass, Picture, Screen, Sheet, Tone } from './types.ts';
+import type { Feed, Ink, Job, Pass, Picture, Screen, Separation, Sheet, Stock, Tone } from './types.ts';
+
+/** A stock of which only the colour is known. */
+export const plainStock = (name: string, colour: string): Stock => ({
+  name,
+  colour,
+  measured: null,
+  texture: 'none',
+  spread: 1,
+  overprints: [],
+});
+
+/** A transparent ink of which only the colour is known. */
+export const plainInk = (name: string, colour: string): Ink => ({
+  name,
+  colour,
+  measured: null,
+  strength: 1,
+  opacity: 0,
+  meets: 'overprint',
+  press: normalsOf(PRESS_PARAMS),
+});
+
+export const createSeparation = (id: string, name: string): Separation => ({
+  id,
+  name,
+  settings: normalsOf(SEPARATION_PARAMS),
+});
 
 export const DEFAULT_SHEET: Sheet = {
   width: 210,
   height: 148,
   bleed: 0,
   ppi: 300,
-  stock: { name: 'Cream', colour: '#f5ecd7' },
+  stock: plainStock('Cream', '#f5ecd7'),
 };
 
-export const DEFAULT_FEED: Feed = { picture: null, part: 'lightness', fit: 'fill', x: 0, y: 0, width: 100, turn: 0 };
+export const DEFAULT_FEED: Feed = {
+  picture: null,
+  part: 'lightness',
+  fit: 'fill',
+  x: 0,
+  y: 0,
+  width: 100,
+  turn: 0,
+  separation: null,
+  pick: null,
+};
 
 export const DEFAULT_TONE: Tone = { ...normalsOf(TONE_PARAMS), paint: [] };
 
@@ -30,16 +70,16 @@ export const DEFAULT_SCREEN: Screen = {
   tile: normalsOf(TILE_PARAMS),
 };
 
-export const DEFAULT_INK: Ink = { name: 'Black', colour: '#1e1b18', opacity: 1, meets: 'overprint' };
+export const DEFAULT_INK: Ink = plainInk('Black', '#1e1b18');
 
 /** Inks that new passes take in turn. Invented names and colours of our own. */
 export const STARTER_INKS: readonly Ink[] = [
   DEFAULT_INK,
-  { ...DEFAULT_INK, name: 'Harbour blue', colour: '#1d3f72' },
-  { ...DEFAULT_INK, name: 'Kite red', colour: '#e5482d' },
-  { ...DEFAULT_INK, name: 'Lamp yellow', colour: '#f2b632' },
-  { ...DEFAULT_INK, name: 'Sea glass', colour: '#2f8f83' },
-  { ...DEFAULT_INK, name: 'Heather', colour: '#8a4f9e' },
+  plainInk('Harbour blue', '#1d3f72'),
+  plainInk('Kite red', '#e5482d'),
+  plainInk('Lamp yellow', '#f2b632'),
+  plainInk('Sea glass', '#2f8f83'),
+  plainInk('Heather', '#8a4f9e'),
 ];
 
 /** Angles that new passes take in turn, far apart (30° steps, common practice). */
@@ -61,11 +101,13 @@ export function createPass(id: string, index: number, picture: string | null): P
 export function createJob(title: string, passId: string): Job {
   return {
     format: 'chromatype-job',
-    version: 3,
+    version: 4,
     title,
     sheet: DEFAULT_SHEET,
     pictures: [],
     passes: [createPass(passId, 0, null)],
+    separations: [],
+    plates: normalsOf(PLATE_PARAMS),
     strips: [],
   };
 }

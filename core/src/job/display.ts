@@ -1,6 +1,5 @@
-import { overprintColours } from '../colour/overprint.ts';
-import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
-import { linearOfHex } from '../colour/srgb.ts';
+import { DISPLAY_BYTES, spreadBytes } from '../colour/display-bytes.ts';
+import { power } from '../math/exact.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
@@ -8,6 +7,7 @@ import { isBitmap, type Plate } from '../raster/plate.ts';
 import { inksOf, loadPlates } from './compose.ts';
 import { oneBit, type Printed } from './ink-levels.ts';
 import { createLightLayer } from './lay.ts';
+import { sheetLights } from './printed-ink.ts';
 import type { Sheet } from './types.ts';
 
 /** Where display pixels lie: display pixel d covers sheet pixels (d + origin) / scale onwards; scale <= 1. */
@@ -77,7 +77,9 @@ export function createDisplayMeans(
   grid: DisplayGrid,
 ): DisplayMeans {
   const bits = passes.every(oneBit);
-  const colours = overprintColours(linearOfHex(sheet.stock.colour), bits ? inksOf(passes) : []);
+  // Light mixes in the power 1/n where it spreads in the stock (Yule & Nielsen 1951).
+  const n = bits ? sheet.stock.spread : 1;
+  const colours = sheetLights(sheet, bits ? inksOf(passes) : []).map((v) => power(Math.min(1, Math.max(0, v)), 1 / n));
   // What an area shows beyond the view on either side is gathered too and cut off.
   const pad = Math.ceil(REACH * grid.scale) + 2;
   const columns = grid.width + 2 * pad;
@@ -159,7 +161,7 @@ export function createDisplayMeans(
     },
     rgba() {
       const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
-      kernels.u8(table).set(DISPLAY_BYTES);
+      kernels.u8(table).set(n === 1 ? DISPLAY_BYTES : spreadBytes(n));
       const stride = grid.width * 4;
       const out = kernels.scratch('display-rgba', stride * grid.rows);
       for (let r = 0; r < grid.rows; r++) {

@@ -3,7 +3,8 @@ import { placePicture } from '../picture/placement.ts';
 import { LIGHT_SETTINGS } from '../tone/params.ts';
 import { sheetPixels } from './defaults.ts';
 import type { Job, Pass, Screen } from './types.ts';
-import { printsPalette } from './values.ts';
+import { inkPasses, separationKey, separationOf } from '../separate/of-job.ts';
+import { isCoverage, printsPalette } from './values.ts';
 
 /** What a pass's light depends on: equal keys give equal light. */
 export function lightKey(job: Job, pass: Pass): string {
@@ -13,7 +14,26 @@ export function lightKey(job: Job, pass: Pass): string {
   const { hash, made, edit } = picture;
   const at = placePicture(job.sheet, pass.feed, shownSize(picture));
   const work = LIGHT_SETTINGS.map((name) => pass.tone[name]);
-  return JSON.stringify([hash, made, edit, pass.feed.part, at, width, height, job.sheet.ppi, work]);
+  return JSON.stringify([
+    hash,
+    made,
+    edit,
+    pass.feed.part,
+    separated(job, pass),
+    at,
+    width,
+    height,
+    job.sheet.ppi,
+    work,
+  ]);
+}
+
+/** Which ink of which separation a pass takes; null for other parts. */
+function separated(job: Job, pass: Pass): readonly [number, string] | null {
+  const separation = separationOf(job, pass);
+  if (!separation || (pass.feed.part !== 'ink' && pass.feed.part !== 'base')) return null;
+  const ink = inkPasses(job, separation.id).findIndex((p) => p.id === pass.id);
+  return [ink, separationKey(job, separation)];
 }
 
 /** What a compiled screen depends on: the settings of its own family and those all share. */
@@ -41,7 +61,7 @@ export function toneKey({ tone, feed, screen }: Pass): string {
   const { oneTone, smallest, solidFrom } = screen;
   const { paint, ...curve } = tone;
   const limits = oneTone || paint.length > 0;
-  return JSON.stringify([curve, feed.part === 'alpha', printsPalette(screen), limits, smallest, solidFrom]);
+  return JSON.stringify([curve, isCoverage(feed.part), printsPalette(screen), limits, smallest, solidFrom]);
 }
 
 /** What a pass's plate depends on. Ink, name and order are not among it. */

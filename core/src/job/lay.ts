@@ -1,7 +1,7 @@
-import { linearOfHex } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { isBitmap, type Plate, rowBytes } from '../raster/plate.ts';
-import { inkLevels, type Printed } from './ink-levels.ts';
+import { inkLayers, type Printed } from './ink-levels.ts';
+import { stockLight } from './printed-ink.ts';
 import type { Sheet } from './types.ts';
 
 /** The light of printed rows, whatever the plates hold: four floats a pixel (r, g, b, 1). */
@@ -10,13 +10,17 @@ export interface LightLayer {
   row(plates: readonly Plate[], row: number): number;
 }
 
-/** Four floats a value: what it lets through, and 1. */
-function loadTable(kernels: Kernels, name: string, lights: Float64Array): number {
-  const block = kernels.scratch(name, (lights.length / 3) * 16);
+/** Eight floats a value: what it lets through and 1, then what it adds and 0. */
+function loadTable(kernels: Kernels, name: string, through: Float64Array, adds: Float64Array): number {
+  const block = kernels.scratch(name, (through.length / 3) * 32);
   const floats = kernels.f32(block);
-  for (let k = 0; k < lights.length / 3; k++) {
-    for (let c = 0; c < 3; c++) floats[4 * k + c] = lights[3 * k + c]!;
-    floats[4 * k + 3] = 1;
+  for (let k = 0; k < through.length / 3; k++) {
+    for (let c = 0; c < 3; c++) {
+      floats[8 * k + c] = through[3 * k + c]!;
+      floats[8 * k + 4 + c] = adds[3 * k + c]!;
+    }
+    floats[8 * k + 3] = 1;
+    floats[8 * k + 7] = 0;
   }
   return block.ptr;
 }
@@ -28,8 +32,11 @@ export function createLightLayer(
   passes: readonly Printed[],
   width: number,
 ): LightLayer {
-  const stock = loadTable(kernels, 'lay-stock', Float64Array.from(linearOfHex(sheet.stock.colour)));
-  const tables = passes.map((pass, k) => loadTable(kernels, `lay-table-${k}`, inkLevels(pass)));
+  const stock = loadTable(kernels, 'lay-stock', Float64Array.from(stockLight(sheet.stock)), new Float64Array(3));
+  const tables = passes.map((pass, k) => {
+    const { through, adds } = inkLayers(pass);
+    return loadTable(kernels, `lay-table-${k}`, through, adds);
+  });
   const light = kernels.scratch('lay-light', width * 16 + 64);
   return {
     row(plates, row) {

@@ -11,7 +11,13 @@ export const LIMITS = {
   turn: { min: -360, max: 360, about: 'Turn of the picture on the sheet, counter-clockwise.' },
   ppi: { min: 30, max: 2400, about: 'Pixels per inch of the finished plate.' },
   frequency: { min: 0.01, max: 100000, about: 'Rows of cells per unit of length.' },
-  opacity: { min: 0, max: 1, about: 'How strongly the ink colours what lies under it.' },
+  strength: { min: 0, max: 1, about: 'How strongly the ink colours what lies under it.' },
+  opacity: { min: 0, max: 1, about: 'How much the ink hides what lies under it: 0 transparent, 1 covering.' },
+  spread: {
+    min: 1,
+    max: 4,
+    about: 'How far light spreads in the stock (Yule–Nielsen n): 1 not at all, 1.5 to 2 for paper.',
+  },
   place: { min: -10000, max: 10000, about: 'Position on the sheet in mm.' },
   pictureWidth: { min: 0.5, max: 20000, about: 'Width of the picture on the sheet in mm.' },
 } as const satisfies Record<string, Limit>;

@@ -127,13 +127,13 @@ const own: readonly StripSetting[] = [
     set: (pass, value) => ({ ...pass, feed: { ...pass.feed, turn: value as number } }),
   },
   {
-    name: 'ink.opacity',
+    name: 'ink.strength',
     station: 'Ink',
     label: 'Opacity',
     about: 'How strongly the ink colours what lies under it.',
     values: { min: 0, max: 1, unit: '%', whole: false, byRatio: false },
-    get: (pass) => pass.ink.opacity,
-    set: (pass, value) => ({ ...pass, ink: { ...pass.ink, opacity: value as number } }),
+    get: (pass) => pass.ink.strength,
+    set: (pass, value) => ({ ...pass, ink: { ...pass.ink, strength: value as number } }),
   },
 ];
 

@@ -6,17 +6,24 @@ import type { SharedSettings } from '../screen/families/shared.ts';
 import type { TileSettings } from '../screen/families/tile.ts';
 import type { PictureEdit } from '../picture/edit.ts';
 import type { Made } from '../picture/made/index.ts';
+import type { Lab } from '../colour/lab.ts';
+import type { PressSettings } from '../press/params.ts';
+import type { PlateSettings } from '../plates/params.ts';
+import type { SeparationSettings } from '../separate/params.ts';
 import type { PaintStroke } from '../tone/paint/strokes.ts';
 import type { ToneSettings } from '../tone/params.ts';
 
 /** A job: one document. Lengths in mm, angles in degrees counter-clockwise, tones and fractions 0..1. */
 export interface Job {
   readonly format: 'chromatype-job';
-  readonly version: 3;
+  readonly version: 4;
   readonly title: string;
   readonly sheet: Sheet;
   readonly pictures: readonly Picture[];
   readonly passes: readonly Pass[];
+  readonly separations: readonly Separation[];
+  /** How plates are laid out for the press. */
+  readonly plates: PlateSettings;
   /** Sheets of test strips that were made, the newest last. */
   readonly strips: readonly StripSheet[];
 }
@@ -30,9 +37,31 @@ export interface Sheet {
   readonly stock: Stock;
 }
 
+/** What is printed on. */
 export interface Stock {
   readonly name: string;
   readonly colour: string;
+  /** L*a*b* where it was measured; then it counts and the colour is how a screen shows it. */
+  readonly measured: Lab | null;
+  readonly texture: 'none' | 'paper' | 'cloth';
+  /** How far light spreads in it: the Yule–Nielsen n, 1 for not at all. */
+  readonly spread: number;
+  /** What several inks together were measured to print, by their names. */
+  readonly overprints: readonly Overprint[];
+}
+
+export interface Overprint {
+  readonly inks: readonly string[];
+  readonly lab: Lab;
+  /** L*a*b* of the stock on which it was measured. */
+  readonly stock: Lab;
+}
+
+/** A picture split into inks: what passes whose feed names it have in common. */
+export interface Separation {
+  readonly id: string;
+  readonly name: string;
+  readonly settings: SeparationSettings;
 }
 
 /** A picture: imported, its pixels found under their hash, or made here from settings; one of the two is null. */
@@ -58,10 +87,13 @@ export interface Pass {
   readonly ink: Ink;
 }
 
-/** `colour` is the whole picture; where one ink is wanted it counts as lightness. */
-export type FeedPart = 'colour' | 'lightness' | 'r' | 'g' | 'b' | 'alpha';
+/**
+ * `colour` is the whole picture; where one ink is wanted it counts as lightness. `ink` is what a separation
+ * gives the pass's own ink, `base` the area under all its inks.
+ */
+export type FeedPart = 'colour' | 'lightness' | 'r' | 'g' | 'b' | 'alpha' | 'ink' | 'base';
 
-export const FEED_PARTS: readonly FeedPart[] = ['colour', 'lightness', 'r', 'g', 'b', 'alpha'];
+export const FEED_PARTS: readonly FeedPart[] = ['colour', 'lightness', 'r', 'g', 'b', 'alpha', 'ink', 'base'];
 export type FeedFit = 'fit' | 'fill' | 'own';
 
 /** Which picture, which part of it, and where it lies on the sheet. */
@@ -75,6 +107,10 @@ export interface Feed {
   readonly width: number;
   /** Degrees counter-clockwise about the picture's middle. */
   readonly turn: number;
+  /** The separation that `ink` and `base` are part of. */
+  readonly separation: string | null;
+  /** The art's colour that a chosen ink stands for; null where it is the ink's own. */
+  readonly pick: string | null;
 }
 
 /** What becomes of the picture's light before it is screened; tone/params.ts says what each setting does. */
@@ -106,8 +142,16 @@ export interface Screen extends SharedSettings {
 export interface Ink {
   readonly name: string;
   readonly colour: string;
+  /** L*a*b* of its solid and of the stock that was printed on, where it was measured; then these count. */
+  readonly measured: { readonly lab: Lab; readonly stock: Lab } | null;
+  /** How much of it there is: 1 in full. */
+  readonly strength: number;
+  /** 0 transparent .. 1 covering. */
   readonly opacity: number;
-  readonly meets: 'overprint';
+  /** `overprint` lies on what is there; `light` adds to it, as lamps do. */
+  readonly meets: 'overprint' | 'light';
+  /** How it may come off the press; plates know nothing of it. */
+  readonly press: PressSettings;
 }
 
 /** One setting of a sheet of test strips and the values it takes, one a column or row. */

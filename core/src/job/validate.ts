@@ -5,28 +5,26 @@ import { JobError, check } from './check.ts';
 import { sheetPixels } from './defaults.ts';
 import { LIMITS, MOST_PASSES, MOST_SHEET_PIXELS } from './limits.ts';
 import { migrate } from './migrate.ts';
+import { readInk, readSeparation, readStock } from './validate-inks.ts';
+import { PLATE_PARAMS, type PlateSettings } from '../plates/params.ts';
 import { readPicture } from './validate-picture.ts';
 import { readSettings } from './validate-settings.ts';
 import { MOST_STRIP_SHEETS, readStrips } from './validate-strips.ts';
 import { readTone } from './validate-tone.ts';
 import { FEED_PARTS } from './types.ts';
-import type { Feed, Frequency, FrequencyUnit, Ink, Job, Pass, Picture, Screen, Sheet } from './types.ts';
+import type { Feed, Frequency, FrequencyUnit, Job, Pass, Picture, Screen, Sheet } from './types.ts';
 
 const UNITS: readonly FrequencyUnit[] = ['lpi', 'lpcm', 'mm', 'px', 'across'];
 
 function readSheet(value: unknown): Sheet {
   const s = check.object(value, 'sheet');
   check.only(s, 'sheet', ['width', 'height', 'bleed', 'ppi', 'stock']);
-  const stock = check.object(s.stock, 'sheet.stock');
   const sheet: Sheet = {
     width: check.number(s.width, 'sheet.width', LIMITS.sheetSide),
     height: check.number(s.height, 'sheet.height', LIMITS.sheetSide),
     bleed: check.number(s.bleed, 'sheet.bleed', LIMITS.bleed),
     ppi: check.number(s.ppi, 'sheet.ppi', LIMITS.ppi),
-    stock: {
-      name: check.text(stock.name, 'sheet.stock.name'),
-      colour: check.colour(stock.colour, 'sheet.stock.colour'),
-    },
+    stock: readStock(s.stock, 'sheet.stock'),
   };
   const size = sheetPixels(sheet);
   if (size.width * size.height > MOST_SHEET_PIXELS) {
@@ -38,15 +36,24 @@ function readSheet(value: unknown): Sheet {
   return sheet;
 }
 
-function readFeed(value: unknown, field: string, pictures: readonly Picture[]): Feed {
+/** What passes may name. */
+type Held = Pick<Job, 'pictures' | 'separations'>;
+
+function readFeed(value: unknown, field: string, { pictures, separations }: Held): Feed {
   const f = check.object(value, field);
-  check.only(f, field, ['picture', 'part', 'fit', 'x', 'y', 'width', 'turn']);
+  check.only(f, field, ['picture', 'part', 'fit', 'x', 'y', 'width', 'turn', 'separation', 'pick']);
   const picture = f.picture === null ? null : check.text(f.picture, `${field}.picture`, 64);
   if (picture !== null && !pictures.some((p) => p.id === picture)) {
     throw new JobError(`${field}.picture`, `"${field}.picture" names a picture that the job does not hold.`);
   }
+  const separation = f.separation === null ? null : check.text(f.separation, `${field}.separation`, 64);
+  if (separation !== null && !separations.some((s) => s.id === separation)) {
+    throw new JobError(`${field}.separation`, `"${field}.separation" names a separation that the job does not hold.`);
+  }
   return {
     picture,
+    separation,
+    pick: f.pick === null ? null : check.colour(f.pick, `${field}.pick`),
     part: check.oneOf(f.part, `${field}.part`, FEED_PARTS),
     fit: check.oneOf(f.fit, `${field}.fit`, ['fit', 'fill', 'own']),
     x: check.number(f.x, `${field}.x`, LIMITS.place),
@@ -89,27 +96,16 @@ function readScreen(value: unknown, field: string, sheet: Sheet, pictures: reado
   } as Screen;
 }
 
-function readInk(value: unknown, field: string): Ink {
-  const i = check.object(value, field);
-  check.only(i, field, ['name', 'colour', 'opacity', 'meets']);
-  return {
-    name: check.text(i.name, `${field}.name`),
-    colour: check.colour(i.colour, `${field}.colour`),
-    opacity: check.number(i.opacity, `${field}.opacity`, LIMITS.opacity),
-    meets: check.oneOf(i.meets, `${field}.meets`, ['overprint']),
-  };
-}
-
-function readPass(value: unknown, field: string, sheet: Sheet, pictures: readonly Picture[]): Pass {
+function readPass(value: unknown, field: string, sheet: Sheet, held: Held): Pass {
   const p = check.object(value, field);
   check.only(p, field, ['id', 'name', 'on', 'feed', 'tone', 'screen', 'ink']);
   return {
     id: check.text(p.id, `${field}.id`, 64),
     name: check.text(p.name, `${field}.name`),
     on: check.flag(p.on, `${field}.on`),
-    feed: readFeed(p.feed, `${field}.feed`, pictures),
+    feed: readFeed(p.feed, `${field}.feed`, held),
     tone: readTone(p.tone, `${field}.tone`),
-    screen: readScreen(p.screen, `${field}.screen`, sheet, pictures),
+    screen: readScreen(p.screen, `${field}.screen`, sheet, held.pictures),
     ink: readInk(p.ink, `${field}.ink`),
   };
 }
@@ -126,10 +122,14 @@ function distinct(ids: readonly string[], field: string): void {
  */
 export function readJob(value: unknown): Job {
   const j = migrate(check.object(value, 'job'));
-  check.only(j, '', ['format', 'version', 'title', 'sheet', 'pictures', 'passes', 'strips']);
+  check.only(j, '', ['format', 'version', 'title', 'sheet', 'pictures', 'separations', 'passes', 'plates', 'strips']);
   const sheet = readSheet(j.sheet);
   const pictures = check.list(j.pictures, 'pictures', 1000).map((p, k) => readPicture(p, `pictures[${k}]`));
-  const passes = check.list(j.passes, 'passes', 200).map((p, k) => readPass(p, `passes[${k}]`, sheet, pictures));
+  const separations = check
+    .list(j.separations, 'separations', 100)
+    .map((item, k) => readSeparation(item, `separations[${k}]`));
+  const held = { pictures, separations };
+  const passes = check.list(j.passes, 'passes', 200).map((p, k) => readPass(p, `passes[${k}]`, sheet, held));
   distinct(
     pictures.map((p) => p.id),
     'pictures',
@@ -138,16 +138,22 @@ export function readJob(value: unknown): Job {
     passes.map((p) => p.id),
     'passes',
   );
+  distinct(
+    separations.map((s) => s.id),
+    'separations',
+  );
   if (passes.filter((p) => p.on).length > MOST_PASSES) {
     throw new JobError('passes', `"passes" has more than ${MOST_PASSES} that print; hide some of them.`);
   }
   return {
     format: 'chromatype-job',
-    version: 3,
+    version: 4,
     title: check.text(j.title, 'title'),
     sheet,
     pictures,
+    separations,
     passes,
+    plates: readSettings(j.plates, 'plates', PLATE_PARAMS, []) as unknown as PlateSettings,
     strips: check.list(j.strips, 'strips', MOST_STRIP_SHEETS).map((value, k) => readStrips(value, `strips[${k}]`)),
   };
 }

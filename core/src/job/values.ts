@@ -13,14 +13,20 @@ import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
 import { mapTones } from '../tone/map-tones.ts';
 import { workLight } from '../tone/work-light.ts';
 import { sheetPixels } from './defaults.ts';
-import type { FeedPart, Job, Pass, Screen } from './types.ts';
+import { inkReader } from '../separate/ink-reader.ts';
+import { baseTableOf, inkPasses, inkTableOf, separationOf } from '../separate/of-job.ts';
+import { spreadReader } from '../tone/spread.ts';
+import type { FeedPart, Job, Pass, Screen, Separation } from './types.ts';
 
 /** Pixels of a stored picture by its hash; null when they are not there. */
 export type PictureLookup = (hash: string) => PictureSource | null;
 
+/** Parts that are coverage already, whatever their light would look like. */
+export const isCoverage = (part: FeedPart): boolean => part === 'alpha' || part === 'ink' || part === 'base';
+
 /**
  * Reads a part of the picture that a pass takes, where it lies on the sheet: the picture cut out, cropped
- * and turned, its light mixed and worked on as the pass's tone says.
+ * and turned, its light mixed and worked on as the pass's tone says, separated into inks where asked.
  */
 export function passReader(
   kernels: Kernels,
@@ -29,6 +35,38 @@ export function passReader(
   pictures: PictureLookup,
   part: FeedPart,
 ): FeedReader {
+  const separation = part === 'ink' || part === 'base' ? separationOf(job, pass) : undefined;
+  const read = separation
+    ? separatedReader(kernels, job, pass, pictures, separation)
+    : partReader(kernels, job, pass, pictures, part);
+  const choke = separation && part === 'base' ? separation.settings.choke : 0;
+  return spreadReader(kernels, read, sheetPixels(job.sheet), ((pass.tone.spread - choke) * job.sheet.ppi) / 25.4);
+}
+
+/** One ink of a separation, or the area under all of them. */
+function separatedReader(
+  kernels: Kernels,
+  job: Job,
+  pass: Pass,
+  pictures: PictureLookup,
+  separation: Separation,
+): FeedReader {
+  const base = pass.feed.part === 'base';
+  const ink = base ? 0 : inkPasses(job, separation.id).findIndex((p) => p.id === pass.id);
+  const part = (name: FeedPart) => partReader(kernels, job, pass, pictures, name);
+  return inkReader(kernels, {
+    table: base ? baseTableOf(job, separation) : inkTableOf(job, separation),
+    ink: Math.max(0, ink),
+    red: part('r'),
+    green: part('g'),
+    blue: part('b'),
+    clear: base || separation.settings.whiteIs === 'white' ? part('alpha') : null,
+    hard: base,
+  });
+}
+
+/** A part of the picture as light. */
+function partReader(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup, part: FeedPart): FeedReader {
   const picture = job.pictures.find((p) => p.id === pass.feed.picture);
   if (!picture) return emptyFeed;
   const size = shownSize(picture);
@@ -79,7 +117,7 @@ export function createToneTables(pass: Pass, limited = limitsInTable(pass)): Ton
     tones(depth) {
       let table = made.get(depth);
       if (!table) {
-        table = depth === 8 ? toneTable8(tone) : toneTable16(tone, pass.feed.part === 'alpha');
+        table = depth === 8 ? toneTable8(tone) : toneTable16(tone, isCoverage(pass.feed.part));
         if (limited) limitTones(table, pass.screen.smallest, pass.screen.solidFrom);
         made.set(depth, table);
       }

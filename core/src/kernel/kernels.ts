@@ -111,6 +111,21 @@ export interface KernelExports {
     down: number,
     state: number,
   ): void;
+  separateInk(
+    red: number,
+    green: number,
+    blue: number,
+    places: number,
+    plane: number,
+    size: number,
+    bits: number,
+    count: number,
+    out: number,
+  ): void;
+  liftFromWhite(light: number, clear: number, count: number): void;
+  coverByAlpha(cover: number, clear: number, count: number): void;
+  reachAcross(held: number, row: number, by: number, count: number, most: boolean): void;
+  reachDown(out: number, row: number, count: number, most: boolean): void;
   packBits(bytes: number, count: number, out: number): void;
   fillLight(light: number, width: number, start: number): void;
   layLevels(values: number, table: number, width: number, light: number): void;

@@ -8,7 +8,7 @@ export interface NumberParam {
   readonly normal: number;
   /** One arrow key. */
   readonly step: number;
-  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'cells';
+  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'cells' | '×';
   /** Only whole numbers. */
   readonly whole?: boolean;
 }

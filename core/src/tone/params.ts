@@ -11,6 +11,15 @@ export const TONE_PARAMS = {
   localSize: amount('Local size', 'How far around a spot local contrast looks.', 8, 1, 50, 0.5, 'mm'),
   sharpen: amount('Sharpen', 'Strengthens edges.', 0, 0, 5, 0.05),
   sharpenSize: amount('Edge size', 'How wide the edges are that are sharpened.', 0.3, 0.05, 5, 0.05, 'mm'),
+  spread: amount(
+    'Spread',
+    'Lets what prints grow over its edge, or below 0 shrink: so that inks side by side overlap.',
+    0,
+    -5,
+    5,
+    0.05,
+    'mm',
+  ),
   blocks: whole('Blocks', 'Flattens the picture to so many squares across the sheet; 0 leaves it.', 0, 0, 2000),
   lights: share('Lights', 'Picture tones lighter than this print nothing.', 0, 0, 0.95),
   middle: amount('Middle', 'Above 1 prints the middle tones heavier, below 1 lighter.', 1, 0.2, 5),
@@ -61,5 +70,6 @@ export const LIGHT_SETTINGS = [
   'localSize',
   'sharpen',
   'sharpenSize',
+  'spread',
   'blocks',
 ] as const satisfies readonly (keyof ToneSettings)[];

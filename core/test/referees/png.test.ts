@@ -62,7 +62,7 @@ const manyPasses = (job: Job, count: number): Job => ({
   passes: Array.from({ length: count }, (_, k) => ({
     ...job.passes[0]!,
     id: `p${k}`,
-    ink: { ...STARTER_INKS[k % 6]!, opacity: 1 - k / 20 },
+    ink: { ...STARTER_INKS[k % 6]!, strength: 1 - k / 20 },
     screen: { ...job.passes[0]!.screen, angle: 20 * k },
   })),
 });

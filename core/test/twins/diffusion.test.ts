@@ -147,7 +147,8 @@ test('light laid over the stock: levels and bits take theirs away, and the mean 
   const next = random(9);
   for (const width of [1, 7, 8, 33, 130]) {
     const stock = [0.9, 0.8, 0.7, 1];
-    const table = Array.from({ length: 5 * 4 }, (_, k) => (k % 4 === 3 ? 1 : next()));
+    // What each value lets through and 1, then what it adds and 0.
+    const table = Array.from({ length: 5 * 8 }, (_, k) => (k % 8 === 3 ? 1 : k % 8 === 7 ? 0 : next()));
     const levels = Uint8Array.from({ length: width }, () => floor(next() * 5));
     const bits = Uint8Array.from({ length: (width + 7) >> 3 }, () => floor(next() * 256));
     const blocks = ['ls', 'lt', 'lv', 'lb', 'll', 'lo'].map((n) => kernels.scratch(n, 4096));
@@ -169,7 +170,9 @@ test('light laid over the stock: levels and bits take theirs away, and the mean 
     const bit = (x: number) => (bits[x >> 3]! >> (7 - (x & 7))) & 1;
     const expected = Array.from({ length: width * 4 }, (_, k) => {
       const x = k >> 2;
-      return stock[k & 3]! * table[4 * levels[x]! + (k & 3)]! * table[4 * bit(x) + (k & 3)]!;
+      const lay = (under: number, value: number) =>
+        under * table[8 * value + (k & 3)]! + table[8 * value + 4 + (k & 3)]!;
+      return lay(lay(stock[k & 3]!, levels[x]!), bit(x));
     });
     const got = kernels.f32(light);
     expect(Math.max(...expected.map((e, k) => Math.abs(e - got[k]!)))).toBeLessThan(1e-6);

@@ -1,4 +1,5 @@
 import {
+  isCoverage,
   DEFAULT_TONE,
   type FeedPart,
   type Job,
@@ -62,7 +63,7 @@ function clipPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint
   // Darkness in even steps, with nothing but the ends.
   const even = { ...DEFAULT_TONE, meaning: 'even' };
   const { depth, data } = codesOf(engine, job, pass, pass.feed.part, view);
-  const table = depth === 8 ? toneTable8(even) : toneTable16(even, pass.feed.part === 'alpha');
+  const table = depth === 8 ? toneTable8(even) : toneTable16(even, isCoverage(pass.feed.part));
   const { lights, darks } = pass.tone;
   for (let k = 0; k < data.length; k++) {
     const darkness = table[data[k]!]! / 65535;

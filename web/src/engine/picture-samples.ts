@@ -1,4 +1,5 @@
 import {
+  isCoverage,
   type Job,
   limitTones,
   type Pass,
@@ -53,7 +54,7 @@ export function mostInk(engine: SheetEngine, job: Job, reducedOf: (pass: Pass) =
   let sums = new Float64Array(0);
   for (const pass of printingPasses(job)) {
     const { bytes } = feedBytes(engine, job, pass, reducedOf(pass), INK_WIDTH);
-    const tone = pass.feed.part === 'alpha' ? { ...pass.tone, meaning: 'even' } : pass.tone;
+    const tone = isCoverage(pass.feed.part) ? { ...pass.tone, meaning: 'even' } : pass.tone;
     const tones = limitTones(toneTable8(tone), pass.screen.smallest, pass.screen.solidFrom);
     if (sums.length === 0) sums = new Float64Array(bytes.length);
     bytes.forEach((grey, k) => {

@@ -1,4 +1,6 @@
 import {
+  isCoverage,
+  DEFAULT_FEED,
   composeExact,
   createDisplayMeans,
   createPassChain,
@@ -52,8 +54,9 @@ export function sampleJob(
   const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
   const sample: Pass = {
     ...pass,
-    tone: pointTone(pass.tone),
-    feed: { picture: 'sample', part: 'lightness', fit: 'own', x: 0, y: 0, width: mm(width), turn: 0 },
+    // What is coverage already is asked for in even steps.
+    tone: { ...pointTone(pass.tone), ...(isCoverage(pass.feed.part) ? { meaning: 'even' as const } : {}) },
+    feed: { ...DEFAULT_FEED, picture: 'sample', fit: 'own', width: mm(width) },
     screen: { ...pass.screen, frequency: px(pitch) },
   };
   return {

@@ -17,7 +17,7 @@ function InkStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass 
   const change = (ink: Partial<Ink>) => edit(setInk(pass.id, ink));
   const thumb = (
     <div className={`${THUMB} h-[44px]`} style={{ background: job.sheet.stock.colour }}>
-      <div className="h-full w-full" style={{ background: pass.ink.colour, opacity: pass.ink.opacity }} />
+      <div className="h-full w-full" style={{ background: pass.ink.colour, opacity: pass.ink.strength }} />
     </div>
   );
   return (
@@ -33,14 +33,14 @@ function InkStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass 
           <div className="w-[106px]">
             <NumberField
               label="Opacity"
-              value={pass.ink.opacity}
+              value={pass.ink.strength}
               min={0}
               max={1}
               step={0.01}
               normal={1}
               format={PERCENT}
-              about={LIMITS.opacity.about}
-              onChange={(opacity) => change({ opacity })}
+              about={LIMITS.strength.about}
+              onChange={(strength) => change({ strength })}
             />
           </div>
         </div>

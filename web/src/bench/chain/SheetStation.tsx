@@ -1,4 +1,5 @@
 import {
+  plainStock,
   DEFAULT_SHEET,
   type Job,
   LIMITS,
@@ -23,11 +24,11 @@ import { Station } from './Station.tsx';
 
 /** Stocks to start from; invented names and colours. */
 const STOCKS = [
-  { name: 'White', colour: '#ffffff' },
-  { name: 'Cream', colour: '#f5ecd7' },
-  { name: 'Newsprint', colour: '#e4dfd3' },
-  { name: 'Sky tint', colour: '#d5e3ea' },
-  { name: 'Rose tint', colour: '#f2d6d0' },
+  plainStock('White', '#ffffff'),
+  plainStock('Cream', '#f5ecd7'),
+  plainStock('Newsprint', '#e4dfd3'),
+  plainStock('Sky tint', '#d5e3ea'),
+  plainStock('Rose tint', '#f2d6d0'),
 ] as const;
 
 const UNITS: readonly { value: 'mm' | 'cm' | 'in' | 'px'; label: string }[] = [
@@ -195,7 +196,7 @@ export function SheetStation({ job }: { readonly job: Job }) {
             <ColourField
               label="Stock colour"
               value={sheet.stock.colour}
-              onChange={(colour) => change({ stock: { ...sheet.stock, colour } })}
+              onChange={(colour) => change({ stock: { ...sheet.stock, colour, measured: null, overprints: [] } })}
             />
           </div>
           <div className="flex gap-1">

@@ -1,0 +1,103 @@
+import { oklabOfLight } from '../colour/oklab.ts';
+import { decodeSrgb, encodeSrgb, type LinearRgb } from '../colour/srgb.ts';
+import { fillInkTable, type InkTable } from './ink-table.ts';
+import type { SeparationSettings } from './params.ts';
+
+const SIZE = 33;
+/** A mixture of two chosen colours must be so much nearer than one with the ground alone. */
+const PAIR_COST = 0.015;
+
+type OkLab = readonly [number, number, number];
+
+function oklab(light: LinearRgb): OkLab {
+  const out = [0, 0, 0];
+  oklabOfLight(light[0], light[1], light[2], out);
+  return [out[0]!, out[1]!, out[2]!];
+}
+
+const apart = (p: OkLab, q: OkLab): number => Math.sqrt((p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2 + (p[2] - q[2]) ** 2);
+
+const mix = (a: LinearRgb, b: LinearRgb, w: number): LinearRgb => [
+  a[0] + w * (b[0] - a[0]),
+  a[1] + w * (b[1] - a[1]),
+  a[2] + w * (b[2] - a[2]),
+];
+
+/** Share of b in the mixture of two lights that is nearest to a third. */
+function shareOf(light: LinearRgb, a: LinearRgb, b: LinearRgb): number {
+  let dot = 0;
+  let length = 0;
+  for (let c = 0; c < 3; c++) {
+    dot += (light[c]! - a[c]!) * (b[c]! - a[c]!);
+    length += (b[c]! - a[c]!) ** 2;
+  }
+  return length === 0 ? 0 : Math.min(1, Math.max(0, dot / length));
+}
+
+/** The farthest grid point round a colour, so that interpolation between solid points is solid. */
+function cornersAway(light: LinearRgb): number {
+  const own = oklab(light);
+  const at = light.map((v) => Math.min(SIZE - 2, Math.floor(encodeSrgb(Math.min(1, Math.max(0, v))) * (SIZE - 1))));
+  let most = 0;
+  for (let corner = 0; corner < 8; corner++) {
+    const point = at.map((k, c) => {
+      const encoded = (k + ((corner >> c) & 1)) / (SIZE - 1);
+      return decodeSrgb(encoded);
+    });
+    most = Math.max(most, apart(own, oklab(point as unknown as LinearRgb)));
+  }
+  return most + 1e-6;
+}
+
+/**
+ * The table of flat art with chosen inks: a colour within the tolerance of a chosen one prints that ink
+ * solid; any other is taken for a mixture, in linear light, of a chosen colour with the ground (an edge or a
+ * glow) or with another chosen colour (an edge between the two), whichever comes nearest.
+ */
+export function chosenTable(
+  picks: readonly LinearRgb[],
+  ground: LinearRgb,
+  { tolerance }: Pick<SeparationSettings, 'tolerance'>,
+): InkTable {
+  const labs = picks.map(oklab);
+  const groundLab = oklab(ground);
+  const groundReach = Math.min(tolerance / 2, 0.04);
+  const reach = picks.map((light) => Math.max(tolerance, cornersAway(light)));
+  return fillInkTable(SIZE, picks.length, (light, out) => {
+    out.fill(0);
+    const own = oklab(light);
+    let best = apart(own, groundLab);
+    if (best <= groundReach) return best;
+    let near = -1;
+    labs.forEach((lab, k) => {
+      const d = apart(own, lab);
+      if (d <= reach[k]! && (near < 0 || d < apart(own, labs[near]!))) near = k;
+    });
+    if (near >= 0) {
+      out[near] = 1;
+      return apart(own, labs[near]!);
+    }
+    for (let k = 0; k < picks.length; k++) {
+      const w = shareOf(light, ground, picks[k]!);
+      const d = apart(own, oklab(mix(ground, picks[k]!, w)));
+      if (d < best) {
+        best = d;
+        out.fill(0);
+        out[k] = w;
+      }
+    }
+    for (let k = 0; k < picks.length; k++) {
+      for (let j = 0; j < k; j++) {
+        const w = shareOf(light, picks[j]!, picks[k]!);
+        const d = apart(own, oklab(mix(picks[j]!, picks[k]!, w))) + PAIR_COST;
+        if (d < best) {
+          best = d;
+          out.fill(0);
+          out[k] = w;
+          out[j] = 1 - w;
+        }
+      }
+    }
+    return best;
+  });
+}

@@ -1,0 +1,129 @@
+import { oklabOfLight } from '../colour/oklab.ts';
+import { power } from '../math/exact.ts';
+import { fillInkTable, type InkTable } from './ink-table.ts';
+import { type PrintModel, predict } from './model.ts';
+import type { SeparationSettings } from './params.ts';
+import { createSolver, type Leaning, type Wish } from './solve.ts';
+import { oklabWish, wishOf } from './wish.ts';
+
+/** How strongly black is drawn to its least and its most, and other inks to none, when several mixtures do. */
+const BLACK_PULL = 1e-4;
+const OTHERS_PULL = 2e-6;
+/** How finely the black that keeps the ink limit is found. */
+const HALVINGS = 9;
+/** More chroma (OKLab) than this and an ink is no black. */
+const BLACK_CHROMA = 0.05;
+const BLACK_LIGHTNESS = 0.45;
+
+/** Which ink carries the dark: the darkest near grey one of a set of at least three; -1 without one. */
+export function blackOf(model: PrintModel): number {
+  if (model.inks < 3) return -1;
+  let black = -1;
+  let least = BLACK_LIGHTNESS;
+  for (let k = 0; k < model.inks; k++) {
+    const lab = [0, 0, 0];
+    const light = predict(
+      model,
+      Array.from({ length: model.inks }, (_, j) => (j === k ? 1 : 0)),
+    );
+    oklabOfLight(...light, lab);
+    const chroma = Math.sqrt(lab[1]! * lab[1]! + lab[2]! * lab[2]!);
+    if (chroma < BLACK_CHROMA && lab[0]! < least) {
+      black = k;
+      least = lab[0]!;
+    }
+  }
+  return black;
+}
+
+/** Grid points along a channel: fewer with more inks, since every point takes longer. */
+export const tableSize = (inks: number): number => (inks <= 4 ? 25 : inks <= 6 ? 21 : 17);
+
+/**
+ * The share of the way from the least black to the most that a black build takes. A skeleton (near 0)
+ * begins late, in the darks; at 1 black takes all that it can.
+ */
+const buildOf = (black: number, most: number): number => {
+  const start = 0.6 * (1 - black);
+  const reach = Math.min(1, Math.max(0, (most - start) / (1 - start)));
+  return black * power(reach, 1 - black);
+};
+
+/**
+ * The table of a separation into the nearest printable colours. Where several mixtures print the same, the
+ * one with the black that is asked for is taken; the last search finds the others for just that black.
+ */
+export function nearestTable(model: PrintModel, settings: SeparationSettings, size = tableSize(model.inks)): InkTable {
+  const { inks } = model;
+  const solve = createSolver(model);
+  const seen = wishOf(model, settings);
+  const black = blackOf(model);
+  const all = (value: number) => new Float64Array(inks).fill(value);
+  const leaning = (to: number, pull: number, limit: number): Leaning => {
+    const own = { low: all(0), high: all(1), to: all(0), pull: all(OTHERS_PULL), limit };
+    if (black >= 0) {
+      own.to[black] = to;
+      own.pull[black] = pull;
+    }
+    return own;
+  };
+  const least = leaning(0, BLACK_PULL, inks);
+  const most = leaning(1, BLACK_PULL, inks);
+  const final = leaning(0, black >= 0 ? 0 : OTHERS_PULL, inks);
+  const limited = leaning(0, 0, settings.limit);
+
+  // Searches start from the point before, along the blue channel, or from that of the row or slice before.
+  const starts = [0, 1, 2].map(() => ({ point: all(0.3), row: all(0.3), slice: all(0.3) }));
+  const begin = ({ point, row, slice }: (typeof starts)[number], g: number, b: number): Float64Array => {
+    if (b === 0) point.set(g === 0 ? slice : row);
+    return point;
+  };
+  const keep = ({ point, row, slice }: (typeof starts)[number], g: number, b: number): void => {
+    if (b !== 0) return;
+    row.set(point);
+    if (g === 0) slice.set(point);
+  };
+
+  function withThisBlack(wish: Wish, share: number, c: Float64Array): number {
+    final.low[black] = share;
+    final.high[black] = share;
+    return solve(wish, final, c);
+  }
+
+  const exceeds = (c: Float64Array) => c.reduce((a, v) => a + v, 0) > settings.limit;
+
+  /** Coverages with a given black, or with the least above it that keeps the ink limit. */
+  function withBlack(wish: Wish, share: number, highest: number, c: Float64Array): number {
+    const error = withThisBlack(wish, share, c);
+    if (!exceeds(c) || share >= highest) return error;
+    let [low, high] = [share, highest];
+    for (let turn = 0; turn < HALVINGS; turn++) {
+      const middle = (low + high) / 2;
+      withThisBlack(wish, middle, c);
+      if (exceeds(c)) low = middle;
+      else high = middle;
+    }
+    return withThisBlack(wish, high, c);
+  }
+
+  return fillInkTable(size, inks, (light, out, { g, b }) => {
+    const wish = oklabWish(seen(light));
+    const c = begin(starts[0]!, g, b);
+    let error: number;
+    if (black < 0) error = solve(wish, final, c);
+    else {
+      const few = begin(starts[1]!, g, b);
+      const many = begin(starts[2]!, g, b);
+      solve(wish, least, few);
+      solve(wish, most, many);
+      keep(starts[1]!, g, b);
+      keep(starts[2]!, g, b);
+      const [low, high] = [few[black]!, Math.max(few[black]!, many[black]!)];
+      error = withBlack(wish, low + (high - low) * buildOf(settings.black, high), high, c);
+    }
+    keep(starts[0]!, g, b);
+    out.set(c);
+    if (out.reduce((a, v) => a + v, 0) > settings.limit) error = solve(wish, limited, out);
+    return Math.sqrt(error);
+  });
+}

@@ -1,0 +1,35 @@
+import { amount, choiceOf, flag, type Params, type SettingsOf, share } from '../settings/params.ts';
+
+/** What a separation can be set to; it acts on all its passes. */
+export const SEPARATION_PARAMS = {
+  way: choiceOf('Way', 'How colours become inks.', [
+    {
+      name: 'nearest',
+      label: 'Nearest colour',
+      about: 'Every colour becomes the inks that together come nearest to it.',
+    },
+    { name: 'chosen', label: 'Chosen inks', about: 'For flat art: each ink prints where its own colour stands.' },
+  ]),
+  black: share(
+    'Black',
+    'How much of the dark the black ink carries: 0 only what the others cannot, 1 all it can.',
+    0.5,
+    0,
+    1,
+  ),
+  limit: amount('Ink limit', 'Most ink on one spot, all inks together.', 3, 0.5, 8, 0.05, '×'),
+  whiteIs: choiceOf('White is', 'What the white of the picture stands for.', [
+    { name: 'stock', label: 'Bare stock', about: 'White prints nothing, and all colours are seen against the stock.' },
+    { name: 'white', label: 'White', about: 'White is white, whatever the stock: for light inks on dark stock.' },
+  ]),
+  fitDarks: flag(
+    'Fit darks',
+    'The darkest the inks can print stands for black, so that shadows keep their steps.',
+    true,
+  ),
+  baseFrom: share('Cloth shows', "Colours this near to the stock's own need no base under them.", 0.06, 0, 0.5),
+  choke: amount('Choke', 'How far the base stays inside the edge of the art.', 0.3, 0, 5, 0.05, 'mm'),
+  tolerance: share('Tolerance', 'How far a colour may be from a chosen ink and still print it solid.', 0.08, 0.02, 0.4),
+} as const satisfies Params;
+
+export type SeparationSettings = SettingsOf<typeof SEPARATION_PARAMS>;
