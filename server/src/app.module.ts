@@ -2,6 +2,8 @@ import { type DynamicModule, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { ENTITIES } from './database/entities.ts';
 import { databaseOptions } from './database/options.ts';
+import { InkSetsController } from './ink-sets/ink-sets.controller.ts';
+import { InkSetsService } from './ink-sets/ink-sets.service.ts';
 import { JobsController } from './jobs/jobs.controller.ts';
 import { JobsService } from './jobs/jobs.service.ts';
 import { SmallPrintsService } from './jobs/small-prints.service.ts';
@@ -20,9 +22,10 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [TypeOrmModule.forRoot(databaseOptions(settings.data)), TypeOrmModule.forFeature(ENTITIES)],
-      controllers: [JobsController, PicturesController, RunsController, TilesController],
+      controllers: [InkSetsController, JobsController, PicturesController, RunsController, TilesController],
       providers: [
         { provide: SETTINGS, useValue: settings },
+        InkSetsService,
         JobsService,
         SmallPrintsService,
         PicturesService,

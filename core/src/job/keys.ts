@@ -1,31 +1,11 @@
-import { shownSize } from '../picture/edit.ts';
-import { placePicture } from '../picture/placement.ts';
-import { LIGHT_SETTINGS } from '../tone/params.ts';
 import { sheetPixels } from './defaults.ts';
 import type { Job, Pass, Screen } from './types.ts';
 import { inkPasses, separationKey, separationOf } from '../separate/of-job.ts';
-import { isCoverage, printsPalette } from './values.ts';
+import { isCoverage, printsPalette, sourceKey } from './values.ts';
 
 /** What a pass's light depends on: equal keys give equal light. */
 export function lightKey(job: Job, pass: Pass): string {
-  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
-  if (!picture) return 'white';
-  const { width, height } = sheetPixels(job.sheet);
-  const { hash, made, edit } = picture;
-  const at = placePicture(job.sheet, pass.feed, shownSize(picture));
-  const work = LIGHT_SETTINGS.map((name) => pass.tone[name]);
-  return JSON.stringify([
-    hash,
-    made,
-    edit,
-    pass.feed.part,
-    separated(job, pass),
-    at,
-    width,
-    height,
-    job.sheet.ppi,
-    work,
-  ]);
+  return JSON.stringify([pass.feed.part, separated(job, pass), sourceKey(job, pass)]);
 }
 
 /** Which ink of which separation a pass takes; null for other parts. */

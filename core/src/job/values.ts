@@ -4,7 +4,9 @@ import { shownSize } from '../picture/edit.ts';
 import { editedSource } from '../picture/edited-source.ts';
 import { madeFeed } from '../picture/made-feed.ts';
 import { coarserPlacement, placePicture } from '../picture/placement.ts';
+import { sharedReads } from '../picture/shared-reads.ts';
 import { feedWeights } from '../picture/weights.ts';
+import { LIGHT_SETTINGS } from '../tone/params.ts';
 import type { PictureSource } from '../picture/source.ts';
 import type { Area } from '../raster/area.ts';
 import type { ToneTables } from '../screen/threshold-screener.ts';
@@ -13,7 +15,8 @@ import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
 import { mapTones } from '../tone/map-tones.ts';
 import { workLight } from '../tone/work-light.ts';
 import { sheetPixels } from './defaults.ts';
-import { inkReader } from '../separate/ink-reader.ts';
+import { type InkFeed, inkReader } from '../separate/ink-reader.ts';
+import type { InkTable } from '../separate/ink-table.ts';
 import { baseTableOf, inkPasses, inkTableOf, separationOf } from '../separate/of-job.ts';
 import { spreadReader } from '../tone/spread.ts';
 import type { FeedPart, Job, Pass, Screen, Separation } from './types.ts';
@@ -52,17 +55,46 @@ function separatedReader(
   separation: Separation,
 ): FeedReader {
   const base = pass.feed.part === 'base';
+  const table = base ? baseTableOf(job, separation) : inkTableOf(job, separation);
   const ink = base ? 0 : inkPasses(job, separation.id).findIndex((p) => p.id === pass.id);
-  const part = (name: FeedPart) => partReader(kernels, job, pass, pictures, name);
+  return tableReader(kernels, job, pass, pictures, { table, ink: Math.max(0, ink), hard: base });
+}
+
+type FromTable = Pick<InkFeed, 'table' | 'ink' | 'hard'>;
+
+/** A pass's picture through a table of colours. Clear counts as white unless white is printed. */
+function tableReader(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup, from: FromTable): FeedReader {
+  const key = sourceKey(job, pass);
+  const part = (name: FeedPart) =>
+    sharedReads(kernels, `${name} ${key}`, partReader(kernels, job, pass, pictures, name));
+  const printsWhite = separationOf(job, pass)?.settings.whiteIs === 'white';
   return inkReader(kernels, {
-    table: base ? baseTableOf(job, separation) : inkTableOf(job, separation),
-    ink: Math.max(0, ink),
+    ...from,
     red: part('r'),
     green: part('g'),
     blue: part('b'),
-    clear: base || separation.settings.whiteIs === 'white' ? part('alpha') : null,
-    hard: base,
+    clear: from.hard || printsWhite ? part('alpha') : null,
   });
+}
+
+/** Reads a pass's picture through any table of one plane, for what is measured or shown of its colours. */
+export const inkFeedOf = (
+  kernels: Kernels,
+  job: Job,
+  pass: Pass,
+  pictures: PictureLookup,
+  table: InkTable,
+): FeedReader => tableReader(kernels, job, pass, pictures, { table, ink: 0, hard: false });
+
+/** What every part of a pass's picture depends on: equal keys read the same. */
+export function sourceKey(job: Job, pass: Pass): string {
+  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
+  if (!picture) return 'white';
+  const { width, height } = sheetPixels(job.sheet);
+  const { hash, made, edit } = picture;
+  const at = placePicture(job.sheet, pass.feed, shownSize(picture));
+  const work = LIGHT_SETTINGS.map((name) => pass.tone[name]);
+  return JSON.stringify([hash, made, edit, at, width, height, job.sheet.ppi, work]);
 }
 
 /** A part of the picture as light. */

@@ -47,7 +47,9 @@ export function inkReader(kernels: Kernels, { table, ink, red, green, blue, clea
     const plane = kernels.scratch('separate-plane', table.planes[ink]!.byteLength);
     const out = kernels.scratch('separate-out', 2 * count + 16);
     const { run } = kernels;
-    planes.forEach((values, k) => kernels.u16(blocks[k]!).set(values));
+    planes.forEach((values, k) => {
+      kernels.u16(blocks[k]!).set(values);
+    });
     kernels.u16(grid).set(lookup);
     kernels.u16(plane).set(table.planes[ink]!);
     const [r, g, b, a] = blocks.map((block) => block.ptr) as [number, number, number, number | undefined];

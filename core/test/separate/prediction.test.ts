@@ -97,10 +97,14 @@ test('overprint areas counted on real plates are those of the weights, within 0.
   const wish = [0.3, 0.55, 0.2, 0.4];
   const plates = wish.map((a, k) => {
     const source = greyPicture(side, side, () => 255 - Math.round(255 * a));
-    const screen = screenOf('dots', {}, {
-      frequency: { value: [60, 64.7, 71, 55][k]!, per: 'lpi' },
-      angle: [15, 75, 0, 45][k]!,
-    });
+    const screen = screenOf(
+      'dots',
+      {},
+      {
+        frequency: { value: [60, 64.7, 71, 55][k]!, per: 'lpi' },
+        angle: [15, 75, 0, 45][k]!,
+      },
+    );
     const job: Job = pixelJob(side, side, source, { tone: { ...DEFAULT_TONE, meaning: 'even' }, screen });
     const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
     const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 });
@@ -144,5 +148,7 @@ test('a stock that was measured shows its own colour; overprints hold for inks b
 
 test('a model of one ink is the stock and the ink', () => {
   const model = createPrintModel([0.9, 0.8, 0.7], [{ through: [0.5, 0.5, 0.5], adds: [0, 0, 0.1] }]);
-  expect([...model.corners]).toEqual([...overprintColours([0.9, 0.8, 0.7], [{ through: [0.5, 0.5, 0.5], adds: [0, 0, 0.1] }])]);
+  expect([...model.corners]).toEqual([
+    ...overprintColours([0.9, 0.8, 0.7], [{ through: [0.5, 0.5, 0.5], adds: [0, 0, 0.1] }]),
+  ]);
 });

@@ -1,6 +1,7 @@
+import { InkSetEntity } from '../ink-sets/ink-set.entity.ts';
 import { JobEntity } from '../jobs/job.entity.ts';
 import { PictureEntity } from '../pictures/picture.entity.ts';
 import { RunEntity } from '../runs/run.entity.ts';
 import { TileEntity } from '../tiles/tile.entity.ts';
 
-export const ENTITIES = [JobEntity, PictureEntity, RunEntity, TileEntity];
+export const ENTITIES = [InkSetEntity, JobEntity, PictureEntity, RunEntity, TileEntity];

@@ -12,6 +12,7 @@ import {
   type Picture,
   type PictureEdit,
   type Screen,
+  type SeparationSettings,
   type StripSheet,
   type Sheet,
   sheetPixels,
@@ -47,6 +48,13 @@ export const setScreen = (id: string, screen: Partial<Screen>): Edit =>
   editPass(id, (p) => ({ ...p, screen: { ...p.screen, ...screen } }));
 export const setInk = (id: string, ink: Partial<Ink>): Edit =>
   editPass(id, (p) => ({ ...p, ink: { ...p.ink, ...ink } }));
+/** Changes what all passes of a separation have in common. */
+export const setSeparation =
+  (id: string, part: Partial<SeparationSettings>): Edit =>
+  (job) => ({
+    ...job,
+    separations: job.separations.map((s) => (s.id === id ? { ...s, settings: { ...s.settings, ...part } } : s)),
+  });
 export const rename = (id: string, name: string): Edit => editPass(id, (p) => ({ ...p, name }));
 
 const printing = (job: Job): number => job.passes.filter((p) => p.on).length;

@@ -1,4 +1,5 @@
 import {
+  inkFeedOf,
   isCoverage,
   DEFAULT_TONE,
   type FeedPart,
@@ -10,11 +11,12 @@ import {
   toneTable16,
   toneTable8,
 } from '@chromatype/core';
+import { offOfCode, offTable } from './reach.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import type { View } from './view.ts';
 
-/** What can be laid over the sheet: the picture before it is screened, or where its ends clip. */
-export type OverviewKind = 'picture' | 'clip';
+/** What can be laid over the sheet: the picture before it is screened, where its ends clip, what inks cannot reach. */
+export type OverviewKind = 'picture' | 'clip' | 'reach';
 
 let bytes: Uint8Array | null = null;
 /** 8-bit sRGB of each 16-bit light. */
@@ -73,6 +75,20 @@ function clipPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint
   return rgba;
 }
 
+/** Colours that miss their wish by more than this (CIEDE2000) are marked. */
+const OUT_OF_REACH = 5;
+
+/** Marks colours that the inks of a pass's separation do not reach; the rest is transparent. */
+function reachPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint8ClampedArray<ArrayBuffer> {
+  const rgba = new Uint8ClampedArray(view.width * view.height * 4);
+  const table = offTable(job, pass);
+  if (!table) return rgba;
+  const shown = onDisplay(job, view);
+  const { data } = inkFeedOf(engine.kernels, shown.job, pass, engine.lookup, table)(shown.area);
+  for (let k = 0; k < data.length; k++) if (offOfCode(data[k]!) > OUT_OF_REACH) rgba.set(SOLID, 4 * k);
+  return rgba;
+}
+
 export const OVERVIEWS: Readonly<
   Record<OverviewKind, (engine: SheetEngine, job: Job, pass: Pass, view: View) => Uint8ClampedArray<ArrayBuffer>>
-> = { picture: picturePixels, clip: clipPixels };
+> = { picture: picturePixels, clip: clipPixels, reach: reachPixels };

@@ -30,6 +30,7 @@ import {
 import { colourRound } from './colour-round.ts';
 import { OVERVIEWS, type OverviewKind } from './overviews.ts';
 import { type CropPixels, stripSample } from './strips.ts';
+import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
 import { makeWhole } from './make-whole.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
@@ -127,6 +128,10 @@ const api = {
   colourAt(hash: string, x: number, y: number): string | null {
     const source = engine.lookup(hash);
     return source && colourRound(source, x, y);
+  },
+  /** How far the inks of a pass's separation are from its picture. */
+  reach(job: Job, pass: Pass): ReachStats | null {
+    return reachStats(engine, job, pass, reducedOf(job, pass));
   },
   mostInk(job: Job): number {
     return mostInk(engine, job, (pass) => reducedOf(job, pass));

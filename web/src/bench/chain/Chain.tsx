@@ -1,5 +1,5 @@
 import type { Job, Pass } from '@chromatype/core';
-import { InkStation } from './InkStation.tsx';
+import { InkStation } from './ink/InkStation.tsx';
 import { PictureStation } from './picture/PictureStation.tsx';
 import { ScreenStation } from './screen/ScreenStation.tsx';
 import { Station, THUMB } from './Station.tsx';

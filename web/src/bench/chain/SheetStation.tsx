@@ -1,4 +1,5 @@
 import {
+  type Stock,
   plainStock,
   DEFAULT_SHEET,
   type Job,
@@ -18,17 +19,26 @@ import { ColourField } from '../../ui/ColourField.tsx';
 import { MM, PPI } from '../../ui/formats.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { NumberFormat } from '../../ui/number-text.ts';
+import { SelectField } from '../../ui/SelectField.tsx';
 import { TextField } from '../../ui/TextField.tsx';
 import { possibleSheet } from './possible-sheet.ts';
 import { Station } from './Station.tsx';
 
 /** Stocks to start from; invented names and colours. */
+const TEXTURES = [
+  { name: 'none', label: 'Smooth' },
+  { name: 'paper', label: 'Paper' },
+  { name: 'cloth', label: 'Cloth' },
+] as const;
+
 const STOCKS = [
   plainStock('White', '#ffffff'),
   plainStock('Cream', '#f5ecd7'),
   plainStock('Newsprint', '#e4dfd3'),
   plainStock('Sky tint', '#d5e3ea'),
   plainStock('Rose tint', '#f2d6d0'),
+  { ...plainStock('Night cloth', '#1b1f2a'), texture: 'cloth' as const },
+  plainStock('Black', '#000000'),
 ] as const;
 
 const UNITS: readonly { value: 'mm' | 'cm' | 'in' | 'px'; label: string }[] = [
@@ -199,6 +209,24 @@ export function SheetStation({ job }: { readonly job: Job }) {
               onChange={(colour) => change({ stock: { ...sheet.stock, colour, measured: null, overprints: [] } })}
             />
           </div>
+          <SelectField
+            label="Texture"
+            about="What the surface shows as it may come off the press."
+            value={sheet.stock.texture}
+            options={TEXTURES}
+            onChange={(texture) => change({ stock: { ...sheet.stock, texture: texture as Stock['texture'] } })}
+          />
+          <NumberField
+            label="Spread of light"
+            about={LIMITS.spread.about}
+            value={sheet.stock.spread}
+            min={LIMITS.spread.min}
+            max={LIMITS.spread.max}
+            step={0.1}
+            normal={1}
+            format={{ unit: '', digits: 2 }}
+            onChange={(spread) => change({ stock: { ...sheet.stock, spread } })}
+          />
           <div className="flex gap-1">
             {STOCKS.map((stock) => (
               <button

@@ -22,6 +22,9 @@ export function OnSheet({ job, pass, view }: Props) {
       {overlay === 'clip' && (
         <Overlay job={job} pass={pass} view={view} kind="clip" label="Where lights and darks cut the picture off" />
       )}
+      {overlay === 'reach' && pass.feed.separation && (
+        <Overlay job={job} pass={pass} view={view} kind="reach" label="Colours that the inks cannot reach" />
+      )}
       {(tool === 'place' || tool === 'crop') && (
         <Suspense fallback={null}>
           <PlaceHandles key={`${tool} ${pass.id} ${pass.feed.picture}`} job={job} pass={pass} view={view} tool={tool} />

@@ -6,6 +6,8 @@ import {
   newMade,
   type Pass,
   pictureOf,
+  separationKey,
+  separationOf,
   shownSize,
 } from '@chromatype/core';
 import { ImagePlus, Replace } from 'lucide-react';
@@ -24,6 +26,8 @@ import { Station, THUMB } from '../Station.tsx';
 import { CropControls, CutOutControls } from './EditControls.tsx';
 import { MadeControls } from './MadeControls.tsx';
 import { Placing } from './Placing.tsx';
+import { SeparationControls } from './SeparationControls.tsx';
+import { SplitMenu } from './SplitMenu.tsx';
 import { resolutionNote } from './resolution-note.ts';
 
 const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
@@ -33,6 +37,12 @@ const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
   { value: 'g', label: 'G', title: 'Green light' },
   { value: 'b', label: 'B', title: 'Blue light' },
   { value: 'alpha', label: 'Alpha', title: 'Prints where the picture is opaque' },
+];
+
+/** What a pass of a separation may take besides. */
+const SEPARATED: typeof PARTS = [
+  { value: 'ink', label: 'Its ink', title: 'What the separation gives this pass’s ink' },
+  { value: 'base', label: 'Base', title: 'The area under all inks of the separation' },
 ];
 
 const MAKE = 'make ';
@@ -57,6 +67,8 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
     />
   );
   const size = picture && shownSize(picture);
+  const separation = separationOf(job, pass);
+  const parts = separation ? [...PARTS, ...SEPARATED] : PARTS;
   const note = resolutionNote(job, pass);
   const choose = (value: string) => {
     if (!value.startsWith(MAKE)) return edit(setFeed(pass.id, { picture: value || null }));
@@ -72,6 +84,7 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
       more={
         picture && (
           <div className="grid grid-cols-1 gap-1.5">
+            {separation && <SplitMenu job={job} pass={pass} />}
             <Placing job={job} pass={pass} />
             {picture.made && (
               <Fold title="Settings" note={picture.name}>
@@ -129,9 +142,14 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
       <Choice
         label="Part of the picture"
         value={pass.feed.part}
-        options={PARTS}
+        options={parts}
         onChange={(part) => edit(setFeed(pass.id, { part }))}
       />
+      {picture && !separation && (
+        <div className="pt-1.5">
+          <SplitMenu job={job} pass={pass} />
+        </div>
+      )}
       {note && (
         <p
           className={`pt-1 text-[11px] leading-tight ${note.short ? 'text-hot-text' : 'text-muted'}`}
@@ -141,6 +159,7 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
           {note.text}
         </p>
       )}
+      {separation && <SeparationControls job={job} pass={pass} separation={separation} />}
     </Station>
   );
 }
@@ -155,6 +174,7 @@ export const PictureStation = memo(
     pass.screen.family,
     job.sheet,
     job.pictures,
-    job.passes.map((p) => JSON.stringify(p.feed)).join(),
+    job.passes.map((p) => JSON.stringify([p.feed, p.screen.angle, p.on])).join(),
+    job.separations.map((s) => separationKey(job, s)).join(),
   ]),
 );

@@ -1,4 +1,4 @@
-import { autoEnds, type Job, type NumberParam, type Pass, type Tone, TONE_PARAMS } from '@chromatype/core';
+import { isCoverage, autoEnds, type Job, type NumberParam, type Pass, type Tone, TONE_PARAMS } from '@chromatype/core';
 import { lazy, memo, Suspense, useState } from 'react';
 import { setScreen, setTone } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -50,6 +50,8 @@ type NumberName = {
 function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const { tone } = pass;
   const counts = useCounts(job, pass);
+  // What a separation or alpha gives is coverage already.
+  const coverage = isCoverage(pass.feed.part);
   const change = (part: Partial<Tone>) => edit(setTone(pass.id, part));
   const row = (name: NumberName, scale?: ReturnType<typeof lengthScale>, limit: (v: number) => number = (v) => v) => {
     const param = TONE_PARAMS[name];
@@ -75,8 +77,8 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
   return (
     <Station
       title="Tone"
-      note={tone.meaning === 'light' ? 'true light' : 'even steps'}
-      thumb={<CurveThumb tone={tone} counts={counts} />}
+      note={coverage ? 'coverage' : tone.meaning === 'light' ? 'true light' : 'even steps'}
+      thumb={<CurveThumb tone={coverage ? { ...tone, meaning: 'even' } : tone} counts={counts} />}
       more={
         <div className="grid grid-cols-1 gap-1.5">
           <Ends tone={tone} counts={counts} change={change} />
@@ -94,6 +96,9 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
             {row('localSize', lengthScale(TONE_PARAMS.localSize.max))}
             {row('sharpen')}
             {row('sharpenSize', lengthScale(TONE_PARAMS.sharpenSize.max))}
+          </Fold>
+          <Fold title="Spread" note={tone.spread === 0 ? 'none' : `${tone.spread.toFixed(2)} mm`}>
+            {field('spread')}
           </Fold>
           <Fold title="Steps and blocks" note={stepsNote(tone, pass.screen.oneTone)}>
             <SwitchField {...TONE_PARAMS.invert} value={tone.invert} onChange={(invert) => change({ invert })} />
@@ -122,12 +127,14 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
         {row('middle', MIDDLE_SCALE)}
         {row('darks', undefined, (v) => Math.max(v, tone.lights + 0.01))}
         {row('soften', lengthScale(TONE_PARAMS.soften.max))}
-        <Choice
-          label={TONE_PARAMS.meaning.label}
-          value={tone.meaning}
-          options={MEANINGS}
-          onChange={(meaning) => change({ meaning })}
-        />
+        {!coverage && (
+          <Choice
+            label={TONE_PARAMS.meaning.label}
+            value={tone.meaning}
+            options={MEANINGS}
+            onChange={(meaning) => change({ meaning })}
+          />
+        )}
       </div>
     </Station>
   );

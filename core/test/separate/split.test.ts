@@ -1,0 +1,83 @@
+import {
+  createJob,
+  createPass,
+  INK_SETS,
+  inkPasses,
+  type Job,
+  readJob,
+  reachOf,
+  splitPicture,
+  spreadAngles,
+  squareBeat,
+} from '../../src/index.ts';
+
+const ids = () => {
+  let n = 0;
+  return () => `n${n++}`;
+};
+const setOf = (name: string) => INK_SETS.find((s) => s.name === name)!;
+
+test.each(INK_SETS.map((s) => s.name))('splitting into %s makes a job that is valid and says what it did', (name) => {
+  const before = createJob('x', 'p');
+  const set = setOf(name);
+  const { job, said, separation } = splitPicture(before, { set, from: 'p', newId: ids() });
+  expect(readJob(JSON.parse(JSON.stringify(job)))).toEqual(job);
+  expect(inkPasses(job, separation).map((p) => p.ink.name)).toEqual(set.inks.map((i) => i.name));
+  expect(job.passes[0]!.on).toBe(false);
+  for (const ink of set.inks) expect(said).toContain(ink.name);
+  expect(said).toContain('Hidden: Black');
+  expect(new Set(inkPasses(job, separation).map((p) => p.screen.angle)).size).toBe(set.inks.length);
+});
+
+test('process angles are those of common practice', () => {
+  const { job, separation } = splitPicture(createJob('x', 'p'), { set: setOf('process'), from: 'p', newId: ids() });
+  expect(inkPasses(job, separation).map((p) => [p.name, p.screen.angle])).toEqual([
+    ['Cyan', 15],
+    ['Magenta', 75],
+    ['Yellow', 0],
+    ['Black', 45],
+  ]);
+});
+
+test('a base goes under the inks, and dark cloth keeps white white', () => {
+  const { job } = splitPicture(createJob('x', 'p'), { set: setOf('night-shirt'), from: 'p', newId: ids() });
+  expect(job.passes[1]!.feed.part).toBe('base');
+  expect(job.separations[0]!.settings.whiteIs).toBe('white');
+});
+
+test('more passes than may print are refused', () => {
+  const base = createJob('x', 'p');
+  const others = Array.from({ length: 6 }, (_, k) => ({
+    ...createPass(`o${k}`, k, null),
+    feed: { ...base.passes[0]!.feed, picture: 'other' },
+  }));
+  const full: Job = { ...base, passes: [...base.passes, ...others] };
+  expect(() => splitPicture(full, { set: setOf('process'), from: 'p', newId: ids() })).toThrow('At most 8');
+});
+
+test('angles spread for the lowest beat: three alike are 30° apart, a weak fourth lies between', () => {
+  const three = spreadAngles([1, 0.9, 0.8].map((weight) => ({ lpi: 60, weight }))).sort((a, b) => a - b);
+  expect(three[1]! - three[0]!).toBe(30);
+  expect(three[2]! - three[1]!).toBe(30);
+  const four = [1, 0.9, 0.8, 0.1].map((weight) => ({ lpi: 60, weight }));
+  const angles = spreadAngles(four);
+  // What shows: how long each ripple is in cells, squared, by how much both screens show.
+  const cost = (all: readonly number[]) => {
+    let sum = 0;
+    for (let k = 0; k < 4; k++) {
+      for (let j = 0; j < k; j++) {
+        const cells = 60 * squareBeat({ lpi: 60, angle: all[k]! }, { lpi: 60, angle: all[j]! });
+        sum += four[k]!.weight * four[j]!.weight * cells * cells;
+      }
+    }
+    return sum;
+  };
+  expect(cost(angles)).toBeLessThanOrEqual(cost([45, 75, 15, 0]));
+});
+
+test('what a set cannot reach is far off, what it can is near', () => {
+  const { job } = splitPicture(createJob('x', 'p'), { set: setOf('harbour-two'), from: 'p', newId: ids() });
+  const reach = reachOf(job, job.separations[0]!);
+  expect(reach(1, 1, 1).off).toBeLessThan(0.5);
+  expect(reach(0.2, 0.8, 0.2).off).toBeGreaterThan(15);
+});

@@ -1,0 +1,125 @@
+import {
+  inkPasses,
+  inkWeight,
+  type Job,
+  lpiOf,
+  type Pass,
+  type Separation,
+  SEPARATION_PARAMS,
+  type SeparationSettings,
+  separationKey,
+  sheetPixels,
+  spreadAngles,
+} from '@chromatype/core';
+import { useEffect, useState } from 'react';
+import { setFeed, setScreen, setSeparation } from '../../../document/edits.ts';
+import { edit } from '../../../document/store.ts';
+import { enginePool } from '../../../engine/pool.ts';
+import type { ReachStats } from '../../../engine/reach.ts';
+import { Button } from '../../../ui/Button.tsx';
+import { ColourField } from '../../../ui/ColourField.tsx';
+import { ParamField } from '../../../ui/ParamField.tsx';
+import { SwitchField } from '../../../ui/SwitchField.tsx';
+import { setOverlay, useTools } from '../../tools/tool-store.ts';
+import { hasRows } from '../screen/shared-fields.ts';
+
+type Name = keyof SeparationSettings;
+
+const NAMES: Readonly<Record<SeparationSettings['way'], readonly Name[]>> = {
+  nearest: ['way', 'black', 'limit', 'whiteIs', 'fitDarks'],
+  chosen: ['way', 'tolerance', 'whiteIs'],
+};
+
+/** How far the inks are from the picture, in CIEDE2000. */
+function useReach(job: Job, pass: Pass, separation: Separation): ReachStats | null {
+  const [stats, setStats] = useState<ReachStats | null>(null);
+  const key = `${separationKey(job, separation)}${JSON.stringify(pass.feed)}`;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what the reach depends on
+  useEffect(() => {
+    let current = true;
+    const wait = setTimeout(() => {
+      void enginePool()
+        .sampler.reach(job, pass)
+        .then((next) => current && setStats(next));
+    }, 250);
+    return () => {
+      current = false;
+      clearTimeout(wait);
+    };
+  }, [key]);
+  return stats;
+}
+
+/** Moves the angles of a separation's passes to where they ripple least. */
+function respread(job: Job, separation: Separation): void {
+  const passes = inkPasses(job, separation.id).filter((p) => hasRows(p.screen));
+  const width = sheetPixels(job.sheet).width;
+  const angles = spreadAngles(
+    passes.map((p) => ({ lpi: lpiOf(p.screen.frequency, job.sheet.ppi, width), weight: inkWeight(p.ink) })),
+  );
+  edit((now) => passes.reduce((doc, p, k) => setScreen(p.id, { angle: angles[k]! })(doc), now));
+}
+
+/** What all passes of a separation have in common. */
+export function SeparationControls({
+  job,
+  pass,
+  separation,
+}: {
+  readonly job: Job;
+  readonly pass: Pass;
+  readonly separation: Separation;
+}) {
+  const { settings } = separation;
+  const stats = useReach(job, pass, separation);
+  const shown = useTools((s) => s.overlay === 'reach');
+  const base = job.passes.some((p) => p.feed.part === 'base' && p.feed.separation === separation.id);
+  const names: readonly Name[] = [...NAMES[settings.way], ...(base ? (['baseFrom', 'choke'] as const) : [])];
+  const inks = inkPasses(job, separation.id);
+  return (
+    <section aria-label="Separation" className="grid grid-cols-1 gap-1 border-t border-hairline pt-1.5">
+      <div className="flex items-baseline justify-between gap-2">
+        <h3 className="font-semibold">Separation</h3>
+        <span className="truncate text-[11px] text-muted">
+          {separation.name}, {inks.length} inks
+        </span>
+      </div>
+      {names.map((name) => (
+        <ParamField
+          key={name}
+          param={SEPARATION_PARAMS[name]}
+          value={settings[name]}
+          onChange={(value) => edit(setSeparation(separation.id, { [name]: value }))}
+        />
+      ))}
+      {settings.way === 'chosen' && pass.feed.part === 'ink' && (
+        <div
+          className="flex items-center justify-between gap-2"
+          title="The colour in the art that this ink prints; the ink itself stays."
+        >
+          <span>Colour in the art</span>
+          <ColourField
+            label="Colour in the art"
+            value={pass.feed.pick ?? pass.ink.colour}
+            onChange={(pick) => edit(setFeed(pass.id, { pick }))}
+          />
+        </div>
+      )}
+      {settings.way === 'nearest' && (
+        <SwitchField
+          label={
+            stats ? `Out of reach: mean ${stats.mean.toFixed(1)}, 95 % within ${stats.p95.toFixed(1)}` : 'Out of reach'
+          }
+          about="Marks on the sheet what these inks cannot print: colours that miss the wish by more than 5 (CIEDE2000)."
+          value={shown}
+          onChange={(on) => setOverlay(on ? 'reach' : null)}
+        />
+      )}
+      <div>
+        <Button onClick={() => respread(job, separation)} title="Turns the inks' screens to where they ripple least">
+          Spread angles
+        </Button>
+      </div>
+    </section>
+  );
+}
