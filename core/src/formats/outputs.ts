@@ -4,13 +4,11 @@ import { sheetPixels } from '../job/defaults.ts';
 import { type PlateBand, printingPasses } from '../job/print.ts';
 import type { Job, Pass } from '../job/types.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
+import { type OutputKind, outputKind } from './output-kinds.ts';
 import { oneBit } from '../job/ink-levels.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { isBitmap, rowBytes } from '../raster/plate.ts';
 import { createPngWriter, type PngOptions, type PngWriter, paletteDepth } from './png.ts';
-
-/** What can be taken out of a job. */
-export type OutputKind = 'plate' | 'sheet';
 
 export interface OutputAsked {
   readonly kind: OutputKind;
@@ -26,7 +24,7 @@ export interface BandWriter {
 
 /** The passes whose plates an output needs, in print order. */
 export function passesFor(job: Job, asked: OutputAsked): readonly Pass[] {
-  return asked.kind === 'sheet' ? printingPasses(job) : job.passes.filter((p) => p.id === asked.pass);
+  return outputKind(asked.kind).ofPass ? job.passes.filter((p) => p.id === asked.pass) : printingPasses(job);
 }
 
 function invert(data: Uint8Array): Uint8Array {

@@ -214,7 +214,7 @@ export async function screen(args: readonly string[]): Promise<void> {
   const palette = values.palette === undefined ? null : await readPalette(values.palette);
   const job = jobOf(values, { picture, tile }, palette, picture.format === 'svg' ? undefined : density);
   const sourceOf = (p: NormalPicture) => memorySource(p.width, p.height, p.channels, p.pixels);
-  writeOutput({
+  await writeOutput({
     kernels: createKernels(),
     job,
     asked: { kind: 'plate', pass: job.passes[0]!.id },

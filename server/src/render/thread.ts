@@ -25,27 +25,30 @@ export interface EstimateTask extends Task {
 
 const kernels = createKernels();
 
-function withPictures<T>(task: Task, work: (lookup: ReturnType<typeof openPictures>['lookup']) => T): T {
+async function withPictures<T>(
+  task: Task,
+  work: (lookup: ReturnType<typeof openPictures>['lookup']) => T | Promise<T>,
+): Promise<T> {
   const pictures = openPictures(task.pictures);
   try {
-    return work(pictures.lookup);
+    return await work(pictures.lookup);
   } finally {
     pictures.close();
   }
 }
 
 /** Writes an output file and returns its size in bytes; shares done are posted to the task's port. */
-export function output(task: OutputTask): number {
+export function output(task: OutputTask): Promise<number> {
   return withPictures(task, (pictures) =>
     writeOutput({ ...task, kernels, pictures, progress: (share) => task.port.postMessage(share) }),
   );
 }
 
-export function smallPrint(task: SmallPrintTask): SmallPrint {
+export function smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
   return withPictures(task, (pictures) => makeSmallPrint(kernels, task.job, task.width, pictures));
 }
 
 /** Bytes that an output will take, nearly. */
-export function estimate(task: EstimateTask): number {
+export function estimate(task: EstimateTask): Promise<number> {
   return withPictures(task, (pictures) => estimateFileSize(kernels, task.job, task.asked, pictures));
 }

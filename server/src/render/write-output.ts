@@ -1,5 +1,3 @@
-import { closeSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync, writeSync } from 'node:fs';
-import { dirname } from 'node:path';
 import {
   createOutput,
   type Job,
@@ -10,6 +8,8 @@ import {
   printBands,
   sheetPixels,
 } from '@chromatype/core';
+import { writeWhole } from '../plates/file-sink.ts';
+import { PLATE_WRITERS } from '../plates/write-plates.ts';
 
 export interface WriteOptions {
   readonly kernels: Kernels;
@@ -22,28 +22,16 @@ export interface WriteOptions {
 }
 
 /** Writes one output file of a job, band by band; the file appears only when it is whole. Returns its bytes. */
-export function writeOutput({ kernels, job, asked, pictures, file, progress }: WriteOptions): number {
-  mkdirSync(dirname(file), { recursive: true });
-  const partial = `${file}.${process.pid}.partial`;
+export function writeOutput({ kernels, job, asked, pictures, file, progress }: WriteOptions): Promise<number> {
   const { height } = sheetPixels(job.sheet);
-  let bytes = 0;
-  const handle = openSync(partial, 'w');
-  try {
-    const writer = createOutput(kernels, job, asked, (piece) => {
-      for (let at = 0; at < piece.length; ) at += writeSync(handle, piece, at);
-      bytes += piece.length;
-    });
+  return writeWhole(file, async (sink) => {
+    const plates = PLATE_WRITERS[asked.kind];
+    if (plates) return plates({ kernels, job, pictures, progress }, asked, sink);
+    const writer = createOutput(kernels, job, asked, (piece) => sink.write(piece));
     for (const band of printBands(kernels, job, passesFor(job, asked), pictures)) {
       writer.band(band);
       progress?.((band.y + band.rows) / height);
     }
     writer.end();
-    fsyncSync(handle);
-    closeSync(handle);
-    renameSync(partial, file);
-  } catch (error) {
-    rmSync(partial, { force: true });
-    throw error;
-  }
-  return bytes;
+  });
 }

@@ -14,6 +14,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
+import { outputKind } from '@chromatype/core';
 import { map, type Observable } from 'rxjs';
 import { OutputAskedDto } from './runs.dto.ts';
 import { RunsService } from './runs.service.ts';
@@ -62,10 +63,10 @@ export class RunsController {
     const run = await this.runs.get(id);
     if (run.state !== 'done') throw new ConflictException({ message: 'This run has no finished file.' });
     response.set({
-      'Content-Type': 'image/png',
+      'Content-Type': outputKind(run.asked.kind).type,
       'Content-Length': String(run.bytes),
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(run.fileName)}`,
     });
-    return new StreamableFile(createReadStream(this.runs.fileOf(id)));
+    return new StreamableFile(createReadStream(this.runs.fileOf(run)));
   }
 }

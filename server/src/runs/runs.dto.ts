@@ -1,10 +1,13 @@
+import { OUTPUT_KINDS, type OutputKind } from '@chromatype/core';
 import { ApiProperty } from '@nestjs/swagger';
 import { IsIn, IsOptional, IsString } from 'class-validator';
 
+const KINDS = OUTPUT_KINDS.map((k) => k.name);
+
 export class OutputAskedDto {
-  @ApiProperty({ enum: ['plate', 'sheet'] })
-  @IsIn(['plate', 'sheet'], { message: '"kind" must be plate or sheet.' })
-  kind: 'plate' | 'sheet';
+  @ApiProperty({ enum: KINDS })
+  @IsIn(KINDS, { message: `"kind" must be one of ${KINDS.join(', ')}.` })
+  kind: OutputKind;
 
   @ApiProperty({ required: false, description: 'The pass whose plate is asked for.' })
   @IsOptional()

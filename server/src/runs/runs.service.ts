@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Job, type OutputAsked, readJob, sheetPixels } from '@chromatype/core';
+import { type Job, type OutputAsked, outputKind, oneBit, passesFor, readJob, sheetPixels } from '@chromatype/core';
 import {
   BadRequestException,
   Inject,
@@ -16,6 +16,7 @@ import { In, Repository } from 'typeorm';
 import { Observable, Subject } from 'rxjs';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
+import { fileWords } from '../render/file-words.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { RunEntity } from './run.entity.ts';
@@ -28,15 +29,22 @@ const viewOf = ({ document: _, ...view }: RunEntity): RunView => view;
 /** A name that every file system takes. */
 const fileNameOf = (job: Job, asked: OutputAsked): string => {
   const pass = job.passes.find((p) => p.id === asked.pass);
-  const parts = [job.title, asked.kind === 'plate' ? `${pass?.name ?? 'pass'} plate` : 'sheet'];
-  return `${
-    parts
-      .join(' ')
-      .replace(/[^\p{L}\p{N}]+/gu, '-')
-      .replace(/^-+|-+$/g, '')
-      .toLowerCase() || 'print'
-  }.png`;
+  const { ofPass, ending } = outputKind(asked.kind);
+  const what = { plate: 'plate', 'plate-tif': 'plate', sheet: 'sheet', package: 'for press' }[asked.kind as string];
+  const words = [job.title, ofPass ? (pass?.name ?? 'pass') : '', what ?? asked.kind].join(' ');
+  return `${fileWords(words) || 'print'}.${ending}`;
 };
+
+/** A press takes plates of one bit, at least one of them. */
+function checkPlates(job: Job, asked: OutputAsked): void {
+  const passes = passesFor(job, asked);
+  if (passes.length === 0) throw new BadRequestException({ message: 'No pass prints; switch one on first.' });
+  const many = passes.find((p) => !oneBit(p));
+  if (!many) return;
+  throw new BadRequestException({
+    message: `${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`,
+  });
+}
 
 /** Long computations: one at a time, kept in the database so that they outlive a crash. */
 @Injectable()
@@ -81,9 +89,10 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   private checkAsked(job: Job, asked: OutputAsked): void {
-    if (asked.kind === 'plate' && !job.passes.some((p) => p.id === asked.pass)) {
+    if (outputKind(asked.kind).ofPass && !job.passes.some((p) => p.id === asked.pass)) {
       throw new BadRequestException('"pass" must name a pass of this job.');
     }
+    if (!['sheet', 'plate', 'proof', 'proof-pdf'].includes(asked.kind)) checkPlates(job, asked);
   }
 
   async start(jobId: string, asked: OutputAsked): Promise<RunView> {
@@ -140,8 +149,8 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return viewOf(run);
   }
 
-  fileOf(id: string): string {
-    return join(this.settings.data, 'runs', `${id}.png`);
+  fileOf({ id, asked }: Pick<RunEntity, 'id' | 'asked'>): string {
+    return join(this.settings.data, 'runs', `${id}.${outputKind(asked.kind).ending}`);
   }
 
   /** The run as it is, then every change, until it has ended. */
@@ -197,7 +206,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
           job: readJob(run.document),
           asked: run.asked,
           pictures: await this.pictures.filesOf(run.document),
-          file: this.fileOf(run.id),
+          file: this.fileOf(run),
         },
         (share) => {
           run.progress = share;
@@ -209,7 +218,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       );
       await set({ state: 'done', progress: 1, bytes });
     } catch (error) {
-      await rm(`${this.fileOf(run.id)}.${process.pid}.partial`, { force: true });
+      await rm(`${this.fileOf(run)}.${process.pid}.partial`, { force: true });
       if (this.closing) return;
       if (signal.aborted) await set({ state: 'cancelled' });
       else {

@@ -1,0 +1,44 @@
+import { createPassChain } from '../job/chain.ts';
+import { DEFAULT_FEED, DEFAULT_TONE, filePicture } from '../job/defaults.ts';
+import type { Job, Pass } from '../job/types.ts';
+import type { Kernels } from '../kernel/kernels.ts';
+import { memorySource } from '../picture/source.ts';
+import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
+import { isBitmap } from '../raster/plate.ts';
+
+/** Steps of the wedge, 0 to 100 %. */
+export const WEDGE_STEPS = 11;
+
+/** A bar of a pass's own screen in even steps from 0 to 100 %, without any tone curve: for measuring by. */
+export function stepWedge(kernels: Kernels, job: Job, pass: Pass, width: number, height: number): Bitmap {
+  const bytes = new Uint8Array(width * height);
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const step = Math.min(WEDGE_STEPS - 1, Math.floor((x * WEDGE_STEPS) / width));
+      bytes[y * width + x] = 255 - Math.round((255 * step) / (WEDGE_STEPS - 1));
+    }
+  }
+  const source = memorySource(width, height, 1, bytes);
+  const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
+  const sample: Pass = {
+    ...pass,
+    feed: { ...DEFAULT_FEED, picture: 'wedge', fit: 'own', width: mm(width) },
+    tone: { ...DEFAULT_TONE, meaning: 'even' },
+    screen: { ...pass.screen, oneTone: false, smallest: 0, solidFrom: 1 },
+  };
+  const wedgeJob: Job = {
+    ...job,
+    sheet: { ...job.sheet, width: mm(width), height: mm(height), bleed: 0 },
+    pictures: [filePicture({ id: 'wedge', name: 'wedge', hash: 'wedge', width, height }), ...job.pictures],
+    passes: [sample],
+  };
+  const chain = createPassChain({
+    kernels,
+    job: wedgeJob,
+    pass: sample,
+    pictures: (hash) => (hash === 'wedge' ? source : null),
+  });
+  const plate = chain.plate({ x: 0, y: 0, width, height, step: 1 });
+  chain.release();
+  return isBitmap(plate) ? plate : createBitmap(width, height);
+}

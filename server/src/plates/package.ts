@@ -1,0 +1,105 @@
+import { countInk, type FileSink, type Job, type Pass, printingPasses, sheetPixels } from '@chromatype/core';
+import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { fileWords } from '../render/file-words.ts';
+import {
+  type PackedPlate,
+  packTaker,
+  type PlateTaker,
+  type PlateWork,
+  runPlates,
+  tiffTaker,
+  pngTaker,
+} from './plate-files.ts';
+import { compositePdf, platesPdf, proofPdf } from './plate-pdf.ts';
+import { makeProof } from './proof.ts';
+import { jobTicket } from './ticket.ts';
+
+/** Keeps what is written in memory, since an archive takes its files one after the other. */
+function memorySink(): FileSink & { bytes(): Uint8Array } {
+  let held = new Uint8Array(1 << 16);
+  let length = 0;
+  return {
+    write(piece) {
+      if (length + piece.length > held.length) {
+        const larger = new Uint8Array(2 * (length + piece.length));
+        larger.set(held.subarray(0, length));
+        held = larger;
+      }
+      held.set(piece, length);
+      length += piece.length;
+    },
+    patch(at, piece) {
+      held.set(piece, at);
+    },
+    bytes: () => held.subarray(0, length),
+  };
+}
+
+/** Name of a plate's files: its place, then its name. */
+export const plateFile = (pass: Pass, place: number): string => `${place + 1}-${fileWords(pass.name) || 'plate'}`;
+
+/** Everything of a job in one ZIP archive. */
+export async function writePackage(work: PlateWork, sink: FileSink): Promise<void> {
+  const { job } = work;
+  const passes = printingPasses(job);
+  let failed: Error | null = null;
+  const zip = new Zip((error, piece) => {
+    if (error) failed = error;
+    else sink.write(piece);
+  });
+  const add = (name: string, bytes: Uint8Array, packed: boolean): void => {
+    const entry = packed ? new ZipPassThrough(name) : new ZipDeflate(name, { level: 6 });
+    zip.add(entry);
+    entry.push(bytes, true);
+  };
+  const tiffs = passes.map(memorySink);
+  const pngs = passes.map(memorySink);
+  const packed: PackedPlate[] = [];
+  const ink = passes.map(() => 0);
+  const coverage = (k: number): PlateTaker => ({
+    rows: (plate) => {
+      ink[k]! += countInk(plate.data);
+    },
+    end() {},
+  });
+  const size = runPlates(
+    { ...work, progress: (share) => work.progress?.(0.7 * share) },
+    passes,
+    true,
+    (pass, width, height) => {
+      const k = passes.indexOf(pass);
+      return [tiffTaker(job, pass, width, height, tiffs[k]!), pngTaker(job, width, height, pngs[k]!)];
+    },
+  );
+  runPlates(
+    { ...work, progress: (share) => work.progress?.(0.7 + 0.15 * share) },
+    passes,
+    false,
+    (pass, width, height) => [
+      packTaker(pass, width, height, (plate) => packed.push(plate)),
+      coverage(passes.indexOf(pass)),
+    ],
+  );
+  const sheet = sheetPixels(job.sheet);
+  passes.forEach((pass, k) => {
+    add(`tiff/${plateFile(pass, k)}.tif`, tiffs[k]!.bytes(), true);
+    add(`png/${plateFile(pass, k)}.png`, pngs[k]!.bytes(), true);
+  });
+  const flat: Job = job;
+  add('plates.pdf', await platesPdf(flat, packed), true);
+  add('named-inks.pdf', await compositePdf(flat, packed), true);
+  const proof = await makeProof(work);
+  work.progress?.(0.97);
+  add('proof.png', proof.png, true);
+  add('proof.pdf', await proofPdf(job, proof.png, proof.profile), true);
+  const files = passes.map((pass, k) => ({
+    file: `tiff/${plateFile(pass, k)}.tif`,
+    coverage: ink[k]! / (sheet.width * sheet.height),
+  }));
+  const text = new TextEncoder();
+  add('ticket.txt', text.encode(jobTicket(job, files)), false);
+  add('job.json', text.encode(JSON.stringify(job, null, 2)), false);
+  zip.end();
+  if (failed) throw failed;
+  if (size.width < 1) throw new Error('There was nothing to pack.');
+}

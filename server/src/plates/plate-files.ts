@@ -1,0 +1,89 @@
+import {
+  type Bitmap,
+  createG4Encoder,
+  createPngWriter,
+  createTiffWriter,
+  type FileSink,
+  type Job,
+  type Kernels,
+  markedPlates,
+  type Pass,
+  type PictureLookup,
+} from '@chromatype/core';
+import { words } from './words.ts';
+
+export interface PlateWork {
+  readonly kernels: Kernels;
+  readonly job: Job;
+  readonly pictures: PictureLookup;
+  /** The share done, 0..1. */
+  progress?(share: number): void;
+}
+
+/** Takes the rows of one plate. */
+export interface PlateTaker {
+  rows(plate: Bitmap): void;
+  end(): void;
+}
+
+/** Runs finished plates of some passes through what takes them, each band once. */
+export function runPlates(
+  { kernels, job, pictures, progress }: PlateWork,
+  passes: readonly Pass[],
+  film: boolean,
+  takersOf: (pass: Pass, width: number, height: number) => readonly PlateTaker[],
+): { readonly width: number; readonly height: number } {
+  const marked = markedPlates({ kernels, job, passes, pictures, words, film });
+  const { width, height } = marked.frame;
+  const takers = passes.map((pass) => takersOf(pass, width, height));
+  for (const { y, rows, plates } of marked.bands()) {
+    plates.forEach((plate, k) => {
+      for (const taker of takers[k]!) taker.rows(plate);
+    });
+    progress?.((y + rows) / height);
+  }
+  for (const taker of takers.flat()) taker.end();
+  return { width, height };
+}
+
+export function tiffTaker(job: Job, pass: Pass, width: number, height: number, sink: FileSink): PlateTaker {
+  const writer = createTiffWriter({ width, height, ppi: job.sheet.ppi, name: pass.name, sink });
+  return { rows: (plate) => writer.rows(plate.data, plate.stride, plate.height), end: () => writer.end() };
+}
+
+export function pngTaker(job: Job, width: number, height: number, sink: FileSink): PlateTaker {
+  const writer = createPngWriter({
+    width,
+    height,
+    ppi: job.sheet.ppi,
+    kind: 'bits',
+    write: (bytes) => sink.write(bytes),
+  });
+  return {
+    rows: (plate) =>
+      writer.rows(
+        plate.data.map((byte) => ~byte),
+        plate.stride,
+        plate.height,
+      ),
+    end: () => writer.end(),
+  };
+}
+
+/** A plate packed by CCITT G4 as one strip, for a PDF. */
+export interface PackedPlate {
+  readonly pass: Pass;
+  readonly width: number;
+  readonly height: number;
+  readonly bytes: Uint8Array;
+}
+
+export function packTaker(pass: Pass, width: number, height: number, done: (packed: PackedPlate) => void): PlateTaker {
+  const encoder = createG4Encoder(width);
+  return {
+    rows(plate) {
+      for (let k = 0; k < plate.height; k++) encoder.row(plate.data, k * plate.stride);
+    },
+    end: () => done({ pass, width, height, bytes: encoder.end() }),
+  };
+}

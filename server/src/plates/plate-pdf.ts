@@ -1,0 +1,114 @@
+import { hexOfLight, type Job, linearOfHex, solidLight, encodeSrgb } from '@chromatype/core';
+import { PDFDocument, PDFName, PDFNumber, type PDFPage, PDFRawStream, type PDFRef } from 'pdf-lib';
+import type { PackedPlate } from './plate-files.ts';
+
+/** Pixels in points; pages are as large as their plates, so that pixels fall on a device's own. */
+const points = (pixels: number, ppi: number): number => (pixels * 72) / ppi;
+
+async function newDocument(job: Job): Promise<PDFDocument> {
+  const pdf = await PDFDocument.create();
+  pdf.setTitle(job.title);
+  pdf.setProducer('Chromatype');
+  pdf.setCreator('Chromatype');
+  return pdf;
+}
+
+/** A plate as a one-bit image mask (ISO 32000-1, 8.9.6.2): black pixels of the packed data are painted. */
+function maskOf(pdf: PDFDocument, { width, height, bytes }: PackedPlate): PDFRef {
+  const { context } = pdf;
+  const dict = context.obj({
+    Type: 'XObject',
+    Subtype: 'Image',
+    Width: width,
+    Height: height,
+    ImageMask: true,
+    BitsPerComponent: 1,
+    Interpolate: false,
+    Filter: 'CCITTFaxDecode',
+    DecodeParms: { K: -1, Columns: width, Rows: height, EncodedByteAlign: false },
+    Length: bytes.length,
+  });
+  return context.register(PDFRawStream.of(dict, bytes));
+}
+
+function pageFor(pdf: PDFDocument, job: Job, { width, height }: PackedPlate): PDFPage {
+  const { ppi, bleed } = job.sheet;
+  const page = pdf.addPage([points(width, ppi), points(height, ppi)]);
+  // Where the sheet is trimmed, for tools that read it (ISO 32000-1, 14.11.2).
+  const sheet = {
+    width: ((job.sheet.width + 2 * bleed) / 25.4) * 72,
+    height: ((job.sheet.height + 2 * bleed) / 25.4) * 72,
+  };
+  const x = (page.getWidth() - sheet.width) / 2;
+  const y = (page.getHeight() - sheet.height) / 2;
+  const b = (bleed / 25.4) * 72;
+  page.setBleedBox(x, y, sheet.width, sheet.height);
+  page.setTrimBox(x + b, y + b, sheet.width - 2 * b, sheet.height - 2 * b);
+  return page;
+}
+
+function setContent(pdf: PDFDocument, page: PDFPage, operators: string): void {
+  const stream = pdf.context.stream(operators);
+  page.node.set(PDFName.of('Contents'), pdf.context.register(stream));
+}
+
+/** A page for each plate, in black. */
+export async function platesPdf(job: Job, plates: readonly PackedPlate[]): Promise<Uint8Array> {
+  const pdf = await newDocument(job);
+  for (const plate of plates) {
+    const page = pageFor(pdf, job, plate);
+    page.node.setXObject(PDFName.of('Plate'), maskOf(pdf, plate));
+    const [w, h] = [page.getWidth(), page.getHeight()];
+    setContent(pdf, page, `0 g q ${w} 0 0 ${h} 0 0 cm /Plate Do Q`);
+  }
+  return pdf.save();
+}
+
+/** An ink's name as PDF names it: inks of process printing stand for themselves. */
+const nameOf = ({ pass }: PackedPlate): string => pass.ink.name || pass.name;
+
+/**
+ * A Separation colour space under the ink's own name (ISO 32000-1, 8.6.6.4): tools that know the ink make a
+ * plate of it, others show the colour it has on white.
+ */
+function separationSpace(pdf: PDFDocument, plate: PackedPlate): PDFRef {
+  const { context } = pdf;
+  const solid = linearOfHex(hexOfLight(solidLight(plate.pass.ink))).map((v) => Number(encodeSrgb(v).toFixed(4)));
+  const tint = context.register(context.obj({ FunctionType: 2, Domain: [0, 1], C0: [1, 1, 1], C1: solid, N: 1 }));
+  return context.register(
+    context.obj([PDFName.of('Separation'), PDFName.of(nameOf(plate)), PDFName.of('DeviceRGB'), tint]),
+  );
+}
+
+/** One page on which every plate is painted in an ink of its own name that overprints what lies under it. */
+export async function compositePdf(job: Job, plates: readonly PackedPlate[]): Promise<Uint8Array> {
+  const pdf = await newDocument(job);
+  const page = pageFor(pdf, job, plates[0]!);
+  const { context } = pdf;
+  const over = context.obj({ Type: 'ExtGState', OP: true, op: true, OPM: 1 });
+  page.node.setExtGState(PDFName.of('Over'), context.register(over));
+  const spaces = context.obj({});
+  const [w, h] = [page.getWidth(), page.getHeight()];
+  const steps = plates.map((plate, k) => {
+    spaces.set(PDFName.of(`Ink${k}`), separationSpace(pdf, plate));
+    page.node.setXObject(PDFName.of(`Plate${k}`), maskOf(pdf, plate));
+    return `/Ink${k} cs 1 scn q ${w} 0 0 ${h} 0 0 cm /Plate${k} Do Q`;
+  });
+  page.node.normalizedEntries().Resources.set(PDFName.of('ColorSpace'), spaces);
+  setContent(pdf, page, `/Over gs\n${steps.join('\n')}`);
+  return pdf.save();
+}
+
+/** A proof on a page of the sheet's own size; its colours are in the profile that is given. */
+export async function proofPdf(job: Job, png: Uint8Array, profile: Uint8Array): Promise<Uint8Array> {
+  const pdf = await newDocument(job);
+  const { width, height, bleed } = job.sheet;
+  const page = pdf.addPage([((width + 2 * bleed) / 25.4) * 72, ((height + 2 * bleed) / 25.4) * 72]);
+  const image = await pdf.embedPng(png);
+  page.drawImage(image, { x: 0, y: 0, width: page.getWidth(), height: page.getHeight() });
+  await image.embed();
+  const stream = pdf.context.lookup(image.ref) as PDFRawStream;
+  const icc = pdf.context.register(pdf.context.flateStream(profile, { N: PDFNumber.of(3), Alternate: 'DeviceRGB' }));
+  stream.dict.set(PDFName.of('ColorSpace'), pdf.context.obj([PDFName.of('ICCBased'), icc]));
+  return pdf.save();
+}
