@@ -1,57 +1,36 @@
 /**
- * One ink of a separation, for 16-bit light of three channels: out[k] = 65535 − coverage. `places` gives the
- * place of each light on the table's grid, in steps of 1 << bits to a grid step; the plane has `size` points
- * along each channel, blue fastest, and is interpolated in the tetrahedron that the colour lies in.
+ * One ink of a separation: out[k] = 65535 − coverage. Places are where the three channels stand on the table's
+ * grid, in steps of 1 << bits to a grid step; the plane has `size` points along each channel, blue fastest,
+ * and is interpolated in the tetrahedron that the colour lies in: along the channel that is farthest in its
+ * step first, along the least far one last.
  */
 export function separateInk(
-  red: usize, green: usize, blue: usize, places: usize, plane: usize, size: i32, bits: i32, count: i32, out: usize,
+  red: usize, green: usize, blue: usize, plane: usize, size: i32, bits: i32, count: i32, out: usize,
 ): void {
   const mask = (1 << bits) - 1;
+  const whole = 1 << bits;
   const half = 1 << (bits - 1);
   const stepG = size << 1;
   const stepR = (size * size) << 1;
+  const all = stepR + stepG + 2;
   for (let at: usize = 0; at < (<usize>count) << 1; at += 2) {
-    const r = <i32>load<u16>(places + ((<usize>load<u16>(red + at)) << 1));
-    const g = <i32>load<u16>(places + ((<usize>load<u16>(green + at)) << 1));
-    const b = <i32>load<u16>(places + ((<usize>load<u16>(blue + at)) << 1));
+    const r = <i32>load<u16>(red + at);
+    const g = <i32>load<u16>(green + at);
+    const b = <i32>load<u16>(blue + at);
     const fr = r & mask;
     const fg = g & mask;
     const fb = b & mask;
-    const first = (r >> bits) * stepR + (g >> bits) * stepG + ((b >> bits) << 1);
-    const base = plane + <usize>first;
-    const last = base + <usize>(stepR + stepG + 2);
-    // The channel that is farthest along its step is taken first.
-    let one: usize;
-    let two: usize;
-    let high: i32;
-    let middle: i32;
-    let low: i32;
-    if (fr >= fg) {
-      if (fg >= fb) {
-        high = fr; middle = fg; low = fb;
-        one = base + <usize>stepR; two = one + <usize>stepG;
-      } else if (fr >= fb) {
-        high = fr; middle = fb; low = fg;
-        one = base + <usize>stepR; two = one + 2;
-      } else {
-        high = fb; middle = fr; low = fg;
-        one = base + 2; two = one + <usize>stepR;
-      }
-    } else if (fr >= fb) {
-      high = fg; middle = fr; low = fb;
-      one = base + <usize>stepG; two = one + <usize>stepR;
-    } else if (fg >= fb) {
-      high = fg; middle = fb; low = fr;
-      one = base + <usize>stepG; two = one + 2;
-    } else {
-      high = fb; middle = fg; low = fr;
-      one = base + 2; two = one + <usize>stepG;
-    }
-    const p0 = <i32>load<u16>(base);
-    const p1 = <i32>load<u16>(one);
-    const p2 = <i32>load<u16>(two);
-    const p3 = <i32>load<u16>(last);
-    const cover = p0 * ((1 << bits) - high) + p1 * (high - middle) + p2 * (middle - low) + p3 * low;
+    const high = max(fr, max(fg, fb));
+    const low = min(fr, min(fg, fb));
+    const middle = fr + fg + fb - high - low;
+    const first = select<i32>(stepR, select<i32>(stepG, 2, fg == high), fr == high);
+    const last = select<i32>(2, select<i32>(stepG, stepR, fg == low), fb == low);
+    const base = plane + <usize>((r >> bits) * stepR + (g >> bits) * stepG + ((b >> bits) << 1));
+    // With all three alike the same step may be first and last; the weights between are then 0.
+    const cover = <i32>load<u16>(base) * (whole - high)
+      + <i32>load<u16>(base + <usize>first) * (high - middle)
+      + <i32>load<u16>(base + <usize>(all - last)) * (middle - low)
+      + <i32>load<u16>(base + <usize>all) * low;
     store<u16>(out + at, <u16>(65535 - ((cover + half) >> bits)));
   }
 }

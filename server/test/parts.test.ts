@@ -102,7 +102,7 @@ describe('files', () => {
     pictures.close();
   });
 
-  test('an output that fails leaves no file', () => {
+  test('an output that fails leaves no file', async () => {
     const base = createJob('x', 'p');
     const job = {
       ...base,
@@ -119,7 +119,7 @@ describe('files', () => {
     const file = join(folder, 'broken.png');
     const write = () =>
       writeOutput({ kernels: createKernels(), job, asked: { kind: 'plate', pass: 'p' }, pictures: () => broken, file });
-    expect(write).toThrow('the disk is gone');
+    await expect(write()).rejects.toThrow('the disk is gone');
     expect(existsSync(file)).toBe(false);
     expect(readdirSync(folder).filter((f) => f.includes('partial'))).toEqual([]);
   });

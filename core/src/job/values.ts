@@ -15,7 +15,7 @@ import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
 import { mapTones } from '../tone/map-tones.ts';
 import { workLight } from '../tone/work-light.ts';
 import { sheetPixels } from './defaults.ts';
-import { type InkFeed, inkReader } from '../separate/ink-reader.ts';
+import { type InkFeed, inkReader, placeReader } from '../separate/ink-reader.ts';
 import type { InkTable } from '../separate/ink-table.ts';
 import { baseTableOf, inkPasses, inkTableOf, separationOf } from '../separate/of-job.ts';
 import { spreadReader } from '../tone/spread.ts';
@@ -60,21 +60,17 @@ function separatedReader(
   return tableReader(kernels, job, pass, pictures, { table, ink: Math.max(0, ink), hard: base });
 }
 
-type FromTable = Pick<InkFeed, 'table' | 'ink' | 'hard'>;
-
 /** A pass's picture through a table of colours. Clear counts as white unless white is printed. */
-function tableReader(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup, from: FromTable): FeedReader {
-  const key = sourceKey(job, pass);
-  const part = (name: FeedPart) =>
-    sharedReads(kernels, `${name} ${key}`, partReader(kernels, job, pass, pictures, name));
-  const printsWhite = separationOf(job, pass)?.settings.whiteIs === 'white';
-  return inkReader(kernels, {
-    ...from,
-    red: part('r'),
-    green: part('g'),
-    blue: part('b'),
-    clear: from.hard || printsWhite ? part('alpha') : null,
-  });
+function tableReader(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup, from: InkFeed): FeedReader {
+  const part = (name: FeedPart) => partReader(kernels, job, pass, pictures, name);
+  const alpha = from.hard || separationOf(job, pass)?.settings.whiteIs === 'white';
+  const { size } = from.table;
+  const feeds = { red: part('r'), green: part('g'), blue: part('b'), clear: alpha ? part('alpha') : null };
+  const key = `${size} ${alpha} ${sourceKey(job, pass)}`;
+  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
+  const owner = picture?.made ?? (picture?.hash && pictures(picture.hash)) ?? null;
+  const places = placeReader(kernels, feeds, size);
+  return inkReader(kernels, owner ? sharedReads(owner, key, places) : places, from);
 }
 
 /** Reads a pass's picture through any table of one plane, for what is measured or shown of its colours. */

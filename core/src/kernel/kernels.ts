@@ -115,7 +115,6 @@ export interface KernelExports {
     red: number,
     green: number,
     blue: number,
-    places: number,
     plane: number,
     size: number,
     bits: number,

@@ -1,30 +1,23 @@
-import type { Kernels } from '../kernel/kernels.ts';
-import type { Area, LightRows } from '../raster/area.ts';
-import type { FeedReader } from './feed.ts';
+import type { Area } from '../raster/area.ts';
 
-/** What was read last of each part of a picture: inks of one separation all read the same. */
-const held = new WeakMap<Kernels, Map<string, { readonly area: string; readonly rows: LightRows }>>();
-/** Parts that are held at a time: those of one picture, red, green, blue and alpha. */
-const MOST_HELD = 4;
+/** What was read last under some keys: inks of one separation all read the same colours. */
+const held = new WeakMap<object, Map<string, { readonly area: string; readonly made: unknown }>>();
+const MOST_HELD = 3;
 
 const wordsOf = ({ x, y, width, height, step }: Area): string => `${x} ${y} ${width} ${height} ${step}`;
 
-/** A reader that reads an area once when it is asked for several times in a row under one key. */
-export function sharedReads(kernels: Kernels, key: string, read: FeedReader): FeedReader {
-  let own = held.get(kernels);
-  if (!own) {
-    own = new Map();
-    held.set(kernels, own);
-  }
-  const parts = own;
+/** A reader of a picture that reads an area once when it is asked for several times in a row under one key. */
+export function sharedReads<T>(picture: object, key: string, read: (area: Area) => T): (area: Area) => T {
+  const parts = held.get(picture) ?? new Map<string, { readonly area: string; readonly made: unknown }>();
+  held.set(picture, parts);
   return (area) => {
     const words = wordsOf(area);
     const known = parts.get(key);
-    if (known?.area === words) return known.rows;
-    const rows = read(area);
+    if (known?.area === words) return known.made as T;
+    const made = read(area);
     parts.delete(key);
-    parts.set(key, { area: words, rows });
+    parts.set(key, { area: words, made });
     if (parts.size > MOST_HELD) parts.delete(parts.keys().next().value!);
-    return rows;
+    return made;
   };
 }

@@ -1,8 +1,9 @@
 import { encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
-import { rowsOf } from '../raster/area.ts';
+import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { lightCodes } from '../tone/blur.ts';
+import { mapTones } from '../tone/map-tones.ts';
 import type { InkTable } from './ink-table.ts';
 
 /** Bits of a grid step in the places of lights; a grid of 33 points uses the full range. */
@@ -21,40 +22,73 @@ function placesOf(size: number): Uint16Array {
   return table;
 }
 
-export interface InkFeed {
-  readonly table: InkTable;
-  readonly ink: number;
+/** Where the colours of a picture stand on a table's grid, channel by channel, and where it is clear. */
+export interface PlacedColours {
+  readonly red: Uint16Array;
+  readonly green: Uint16Array;
+  readonly blue: Uint16Array;
+  readonly clear: Uint16Array | null;
+}
+
+export type PlaceReader = (area: Area) => PlacedColours;
+
+export interface ColourFeeds {
   readonly red: FeedReader;
   readonly green: FeedReader;
   readonly blue: FeedReader;
   /** Where the picture is clear; null when clear counts as white. */
   readonly clear: FeedReader | null;
+}
+
+/** Reads the places of a picture's colours on a grid of `size` points a channel. */
+export function placeReader(kernels: Kernels, feeds: ColourFeeds, size: number): PlaceReader {
+  const table = placesOf(size);
+  const onGrid = (rows: LightRows, clear: Uint16Array | null): Uint16Array => {
+    const data = lightCodes(kernels, rows);
+    if (!clear) return mapTones(kernels, { ...rows, depth: 16, data }, table);
+    const [light, alpha] = ['lift-light', 'lift-clear'].map((n) => kernels.scratch(n, data.byteLength + 16));
+    kernels.u16(light!).set(data);
+    kernels.u16(alpha!).set(clear);
+    kernels.run.liftFromWhite(light!.ptr, alpha!.ptr, data.length);
+    const lifted = kernels.u16(light!).slice(0, data.length);
+    return mapTones(kernels, { ...rows, depth: 16, data: lifted }, table);
+  };
+  return (area) => {
+    const clear = feeds.clear ? lightCodes(kernels, feeds.clear(area)) : null;
+    const [red, green, blue] = [feeds.red, feeds.green, feeds.blue].map((read) => onGrid(read(area), clear)) as [
+      Uint16Array,
+      Uint16Array,
+      Uint16Array,
+    ];
+    return { red, green, blue, clear };
+  };
+}
+
+export interface InkFeed {
+  readonly table: InkTable;
+  readonly ink: number;
   /** Solid from one half on, and nothing below. */
   readonly hard: boolean;
 }
 
 /** Reads one ink of a separation as coverage: 65535 is none. */
-export function inkReader(kernels: Kernels, { table, ink, red, green, blue, clear, hard }: InkFeed): FeedReader {
+export function inkReader(kernels: Kernels, places: PlaceReader, { table, ink, hard }: InkFeed): FeedReader {
   const { size } = table;
-  const lookup = placesOf(size);
+  const own = table.planes[ink]!;
   return (area) => {
     const rows = rowsOf(area);
     const count = area.width * rows;
     // What is read may use the same scratch memory, so that all of it is read first.
-    const planes = [red, green, blue, ...(clear ? [clear] : [])].map((read) => lightCodes(kernels, read(area)));
+    const { red, green, blue, clear } = places(area);
+    const planes = [red, green, blue, ...(clear ? [clear] : [])];
     const blocks = planes.map((_, k) => kernels.scratch(`separate-${k}`, 2 * count + 16));
-    const grid = kernels.scratch('separate-places', 2 * 65536);
-    const plane = kernels.scratch('separate-plane', table.planes[ink]!.byteLength);
+    const plane = kernels.scratch('separate-plane', own.byteLength);
     const out = kernels.scratch('separate-out', 2 * count + 16);
     const { run } = kernels;
-    planes.forEach((values, k) => {
-      kernels.u16(blocks[k]!).set(values);
-    });
-    kernels.u16(grid).set(lookup);
-    kernels.u16(plane).set(table.planes[ink]!);
+    for (const [k, values] of planes.entries()) kernels.u16(blocks[k]!).set(values);
+    kernels.u16(plane).set(own);
     const [r, g, b, a] = blocks.map((block) => block.ptr) as [number, number, number, number | undefined];
-    if (a !== undefined) for (const light of [r, g, b]) run.liftFromWhite(light, a, count);
-    run.separateInk(r, g, b, grid.ptr, plane.ptr, size, bitsOf(size), count, out.ptr);
+    run.separateInk(r, g, b, plane.ptr, size, bitsOf(size), count, out.ptr);
     if (a !== undefined) run.coverByAlpha(out.ptr, a, count);
     const data = kernels.u16(out).slice(0, count);
     if (hard) for (let k = 0; k < count; k++) data[k] = data[k]! <= 32767 ? 0 : 65535;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { encodeSrgb, fillInkTable, lookUpInks, memorySource, normalsOf, SEPARATION_PARAMS } from '../../src/index.ts';
-import { inkReader } from '../../src/separate/ink-reader.ts';
+import { inkReader, placeReader } from '../../src/separate/ink-reader.ts';
 import { spreadReader } from '../../src/tone/spread.ts';
 import { processModel } from '../separate/sets.ts';
 import { nearestTable } from '../../src/separate/nearest.ts';
@@ -19,15 +19,11 @@ test('one ink by the kernel is what the table gives for the colour', () => {
   // The corners of the grid and its diagonal, where the order of channels is undecided.
   for (const plane of [r, g, b]) plane.set([0, 65535, 65535, 30000], 0);
   for (let ink = 0; ink < 4; ink++) {
-    const read = inkReader(kernels, {
-      table,
-      ink,
-      red: rowsOf(r),
-      green: rowsOf(g),
-      blue: rowsOf(b),
-      clear: null,
-      hard: false,
-    });
+    const read = inkReader(
+      kernels,
+      placeReader(kernels, { red: rowsOf(r), green: rowsOf(g), blue: rowsOf(b), clear: null }, table.size),
+      { table, ink, hard: false },
+    );
     const { data } = read(area(count));
     const worst = Array.from(data, (code, k) => {
       const encoded = [r, g, b].map((plane) => encodeSrgb(plane[k]! / 65535)) as [number, number, number];
@@ -44,15 +40,15 @@ test('clear pixels ask for no ink, half clear ones for half of it', () => {
   });
   const grey = Uint16Array.of(65535, 65535 - 20000, 10000);
   const clear = Uint16Array.of(65535, 32768, 0);
-  const read = inkReader(kernels, {
-    table,
-    ink: 0,
-    red: rowsOf(grey),
-    green: rowsOf(grey),
-    blue: rowsOf(grey),
-    clear: rowsOf(clear),
-    hard: false,
-  });
+  const read = inkReader(
+    kernels,
+    placeReader(
+      kernels,
+      { red: rowsOf(grey), green: rowsOf(grey), blue: rowsOf(grey), clear: rowsOf(clear) },
+      table.size,
+    ),
+    { table, ink: 0, hard: false },
+  );
   const { data } = read(area(3));
   expect(data[0]).toBe(65535);
   expect(data[1]! / 65535).toBeCloseTo(0.5, 3);

@@ -1,4 +1,4 @@
-import { DOT_SHAPES, GRAIN_METHODS, LATTICES, LINE_KINDS } from '@chromatype/core';
+import { DOT_SHAPES, GRAIN_METHODS, INK_SETS, LATTICES, LINE_KINDS } from '@chromatype/core';
 import { UsageError } from './usage-error.ts';
 
 const NAMES: Record<string, () => readonly string[]> = {
@@ -6,7 +6,8 @@ const NAMES: Record<string, () => readonly string[]> = {
   lines: () => LINE_KINDS.map((l) => l.name),
   grain: () => GRAIN_METHODS.map((g) => g.name),
   lattices: () => LATTICES.map((l) => l.name),
-  formats: () => ['png'],
+  inks: () => INK_SETS.map((s) => s.name),
+  formats: () => ['png', 'tif', 'pdf'],
 };
 
 export const HELP = `chromatype list ${Object.keys(NAMES).join('|')}\n  prints the names, one a line`;

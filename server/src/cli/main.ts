@@ -1,20 +1,24 @@
 #!/usr/bin/env node
-import { JobError, PaletteError } from '@chromatype/core';
+import { JobError, PaletteError, PlateError } from '@chromatype/core';
 import { PictureError } from '../pictures/picture-error.ts';
+import * as job from './job.ts';
 import * as list from './list.ts';
 import * as measure from './measure.ts';
 import * as screen from './screen.ts';
+import * as separate from './separate.ts';
 import { UsageError } from './usage-error.ts';
 
 const COMMANDS: Record<string, { readonly help: string; run(args: readonly string[]): Promise<void> }> = {
   screen: { help: screen.HELP, run: screen.screen },
+  separate: { help: separate.HELP, run: separate.separate },
+  job: { help: job.HELP, run: job.job },
   measure: { help: measure.HELP, run: measure.measure },
   list: { help: list.HELP, run: list.list },
 };
 
 /** The sentence for an error the user can put right; null for one they cannot. */
 function sentenceOf(error: unknown): string | null {
-  if ([UsageError, JobError, PictureError, PaletteError].some((kind) => error instanceof kind))
+  if ([UsageError, JobError, PictureError, PaletteError, PlateError].some((kind) => error instanceof kind))
     return (error as Error).message;
   const { code, path, message } = error as NodeJS.ErrnoException;
   if (code === 'ENOENT') return `There is no file ${path}.`;

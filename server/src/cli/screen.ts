@@ -14,6 +14,7 @@ import {
   LATTICES,
   LINE_KINDS,
   memorySource,
+  type OutputKind,
   readGpl,
   readJob,
   filePicture,
@@ -22,9 +23,10 @@ import sharp from 'sharp';
 import { type NormalPicture, normalisePicture } from '../pictures/normalise.ts';
 import { writeOutput } from '../render/write-output.ts';
 import { numberOption } from './numbers.ts';
+import { terminalProgress } from './progress.ts';
 import { UsageError } from './usage-error.ts';
 
-export const HELP = `chromatype screen IN OUT.png   one picture through one screen
+export const HELP = `chromatype screen IN OUT     one picture through one screen
   --ppi N            sheet resolution (default: the file's own, else 300)
   --width MM         sheet width; without it one picture pixel is one sheet pixel
   --feed PART        lightness (default) | r | g | b | alpha
@@ -150,6 +152,7 @@ function jobOf(values: Values, taken: Taken, palette: readonly string[] | null, 
   return readJob({
     ...base,
     sheet: { ...base.sheet, ...sheet, ppi },
+    plates: { ...base.plates, margin: 0 },
     pictures: [
       filePicture({ id: 'in', name: 'in', hash: '0'.repeat(64), ...size(picture) }),
       ...(tile ? [filePicture({ ...TILE, ...size(tile) })] : []),
@@ -187,6 +190,9 @@ function jobOf(values: Values, taken: Taken, palette: readonly string[] | null, 
   });
 }
 
+/** What each ending makes. */
+const ENDINGS: Readonly<Record<string, OutputKind>> = { '.png': 'plate', '.tif': 'plate-tif', '.pdf': 'plates-pdf' };
+
 const PARTS = ['lightness', 'colour', 'r', 'g', 'b', 'alpha'];
 
 async function readPalette(file: string): Promise<readonly string[]> {
@@ -197,16 +203,12 @@ async function readPalette(file: string): Promise<readonly string[]> {
   return colours.map((c) => c.colour);
 }
 
-const terminalProgress = (share: number): void => {
-  if (process.stderr.isTTY) process.stderr.write(share < 1 ? `\r${Math.round(share * 100)} % ` : '\r       \r');
-};
-
 export async function screen(args: readonly string[]): Promise<void> {
   const { values, positionals } = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
   const [input, out] = positionals;
   if (!input || !out || positionals.length > 2) throw new UsageError('screen takes IN and OUT.');
-  if (extname(out).toLowerCase() !== '.png')
-    throw new UsageError('OUT must end in .png; other formats are not written yet.');
+  const kind = ENDINGS[extname(out).toLowerCase()];
+  if (!kind) throw new UsageError('OUT must end in .png, .tif or .pdf.');
   const bytes = await readFile(input);
   const picture = await normalisePicture(bytes, input);
   const { density } = await sharp(bytes).metadata();
@@ -217,7 +219,7 @@ export async function screen(args: readonly string[]): Promise<void> {
   await writeOutput({
     kernels: createKernels(),
     job,
-    asked: { kind: 'plate', pass: job.passes[0]!.id },
+    asked: { kind, pass: job.passes[0]!.id },
     pictures: (hash) => (hash === TILE.hash ? tile && sourceOf(tile) : sourceOf(picture)),
     file: out,
     progress: terminalProgress,

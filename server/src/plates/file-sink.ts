@@ -37,3 +37,13 @@ export async function writeWhole(file: string, work: (sink: OpenFile) => void | 
   }
   return bytes;
 }
+
+/** Writes several files at once, each of which appears only when all are whole. */
+export async function writeAll(files: readonly string[], work: (sinks: readonly OpenFile[]) => void): Promise<void> {
+  const open = async (sinks: readonly OpenFile[]): Promise<void> => {
+    const file = files[sinks.length];
+    if (file === undefined) return work(sinks);
+    await writeWhole(file, (sink) => open([...sinks, sink]));
+  };
+  await open([]);
+}
