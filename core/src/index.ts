@@ -96,3 +96,5 @@ export * from './formats/g4.ts';
 export * from './formats/tiff.ts';
 export * from './plates/marked.ts';
 export * from './plates/marks.ts';
+export * from './press/pressed-plate.ts';
+export * from './press/texture.ts';

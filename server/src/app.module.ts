@@ -9,6 +9,8 @@ import { JobsService } from './jobs/jobs.service.ts';
 import { SmallPrintsService } from './jobs/small-prints.service.ts';
 import { PicturesController } from './pictures/pictures.controller.ts';
 import { PicturesService } from './pictures/pictures.service.ts';
+import { PressController } from './press/press.controller.ts';
+import { PressService } from './press/press.service.ts';
 import { RenderThreads } from './render/render-threads.ts';
 import { RunsController } from './runs/runs.controller.ts';
 import { RunsService } from './runs/runs.service.ts';
@@ -22,7 +24,14 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [TypeOrmModule.forRoot(databaseOptions(settings.data)), TypeOrmModule.forFeature(ENTITIES)],
-      controllers: [InkSetsController, JobsController, PicturesController, RunsController, TilesController],
+      controllers: [
+        InkSetsController,
+        JobsController,
+        PicturesController,
+        RunsController,
+        TilesController,
+        PressController,
+      ],
       providers: [
         { provide: SETTINGS, useValue: settings },
         InkSetsService,
@@ -30,6 +39,7 @@ export class AppModule {
         SmallPrintsService,
         PicturesService,
         RunsService,
+        PressService,
         TilesService,
         RenderThreads,
       ],

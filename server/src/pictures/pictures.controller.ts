@@ -4,25 +4,10 @@ import { createGzip } from 'node:zlib';
 import { Controller, Get, Header, Param, Post, Query, Req, Res, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
-import { MOST_BYTES } from './normalise.ts';
-import { PictureError } from './picture-error.ts';
+import { bodyOf } from './body.ts';
 import { PicturesService } from './pictures.service.ts';
 
 const FOREVER = 'private, max-age=31536000, immutable';
-
-/** Reads a request's body whole, up to the largest file that is taken. */
-async function bodyOf(request: Request): Promise<Buffer> {
-  const pieces: Buffer[] = [];
-  let bytes = 0;
-  for await (const piece of request as AsyncIterable<Buffer>) {
-    bytes += piece.length;
-    // What goes beyond is read and thrown away, so that the sender gets to see the answer.
-    if (bytes <= MOST_BYTES) pieces.push(piece);
-    else pieces.length = 0;
-  }
-  if (bytes > MOST_BYTES) throw new PictureError('This file is larger than 100 MB; make it smaller first.', 413);
-  return Buffer.concat(pieces);
-}
 
 const isLocal = (request: Request): boolean => /^(::1|(::ffff:)?127\.)/.test(request.socket.remoteAddress ?? '');
 

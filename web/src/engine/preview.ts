@@ -1,12 +1,12 @@
 import { type Job, sheetPixels } from '@chromatype/core';
 import { enginePool } from './pool.ts';
-import type { ExactPixels, Slab } from './sheet-engine.ts';
+import type { ExactPixels, Slab } from './slab.ts';
 import { drawnView, nextCoarse, nudged, type Request, type Stage, slabsOf } from './slabs.ts';
 import type { View } from './view.ts';
 
 export interface Preview {
   /** Shows a job in a view. While `dragging`, the newest state comes first and is settled when the hand rests. */
-  show(job: Job, view: View, dragging: boolean): void;
+  show(job: Job, view: View, dragging: boolean, press?: boolean): void;
   close(): void;
 }
 
@@ -183,13 +183,14 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: Stage 
   }
 
   return {
-    show(job, view, dragging) {
+    show(job, view, dragging, press = false) {
       clearTimeout(settle);
       const request: Request = {
         job,
         view,
         asked: performance.now(),
         stage: dragging ? 'first' : 'settled',
+        press,
       };
       onStage('working');
       unsettled.add(canvas);

@@ -23,16 +23,18 @@ import {
   type Plate,
   plateKey,
   printingPasses,
-  rowsOf,
   screenKey,
   sheetPixels,
   toneKey,
   type ToneTables,
 } from '@chromatype/core';
 import { ByteCache } from './byte-cache.ts';
+import { everyLightRow } from './light-rows.ts';
+import { type ExactPixels, type Slab, shownAs } from './slab.ts';
+import { changesOnPress, layTexture, platePressed } from './pressed.ts';
 import { needsWhole } from './needs-whole.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
-import { type View, visibleSheet } from './view.ts';
+import { visibleSheet } from './view.ts';
 
 /** Sheet pixels of a block: what is remembered, and what a change makes anew, goes by blocks. */
 export const BLOCK_WIDTH = 512;
@@ -42,26 +44,6 @@ const PLATE_BYTES = 64e6;
 const WHOLE_BYTES = 400e6;
 const CHAINS = 24;
 const MOST_NAMES = 5000;
-
-/** Some display rows of a view. `draft`: a first look while something is dragged. */
-export interface Slab {
-  readonly job: Job;
-  readonly view: View;
-  /** First display row, and how many. */
-  readonly first: number;
-  readonly rows: number;
-  /** Every how many sheet rows are looked at, for scales below 1. */
-  readonly step: number;
-  readonly draft: boolean;
-}
-
-export interface ExactPixels {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-  readonly rgba: Uint8Array;
-}
 
 /** Runs passes over blocks of the sheet and remembers what leaves each station. One for each worker. */
 export class SheetEngine {
@@ -104,7 +86,7 @@ export class SheetEngine {
     const at = `${this.short(key)} ${area.x} ${area.y} ${area.width} ${area.height}`;
     const whole = this.lights.get(`${at} 1`);
     if (whole && area.step === 1) return whole;
-    return this.lights.take(`${at} ${area.step}`, () => (whole ? everyRow(whole, area) : read(area)));
+    return this.lights.take(`${at} ${area.step}`, () => (whole ? everyLightRow(whole, area) : read(area)));
   }
 
   private chain(job: Job, pass: Pass, draft: boolean): PassChain {
@@ -138,17 +120,30 @@ export class SheetEngine {
   }
 
   /** Gives the plates of a job's printing passes over any block of the sheet. */
-  private platesOf(job: Job, draft: boolean): (area: Area) => Plate[] {
+  private platesOf(job: Job, draft: boolean, press = false): (area: Area) => Plate[] {
     const passes = printingPasses(job).map((pass) => {
       const key = plateKey(job, pass);
       const whole = this.wholes.get(key) ?? null;
       // A method that goes downwards is shown piecemeal until its plate is there.
       const piecemeal = needsWhole(pass) && !whole;
-      const name = draft || piecemeal ? this.short(`draft ${key}`) : this.short(key);
-      return { pass, whole, settled: this.short(key), name };
+      const pressed = press && changesOnPress(pass);
+      const words = `${draft || piecemeal ? 'draft ' : ''}${pressed ? JSON.stringify(pass.ink.press) : ''}${key}`;
+      return { pass, whole, pressed, settled: this.short(key), name: this.short(words) };
     });
     return (area) =>
-      passes.map(({ pass, whole, name, settled }) => {
+      passes.map(({ pass, whole, pressed, name, settled }) => {
+        if (pressed) {
+          return this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () =>
+            platePressed(
+              this,
+              job,
+              pass,
+              area,
+              draft,
+              whole && ((a) => cutPlate(whole, a.x, a.y, a.width, a.height, 1)),
+            ),
+          );
+        }
         if (whole) return cutPlate(whole, area.x, area.y, area.width, area.height, area.step);
         return this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => {
           // Of a plate that is there already a first look takes its rows.
@@ -174,21 +169,25 @@ export class SheetEngine {
 
   /** A slab at a scale below 1, as RGBA: each display pixel the average of the print under it. */
   reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
-    const { job, view, draft, first, rows } = slab;
-    const passes = printingPasses(job);
-    const means = createDisplayMeans(this.kernels, job.sheet, passes, { ...view, first, rows });
-    const platesOver = this.platesOf(job, draft);
+    const { job, view, draft, first, rows, press } = slab;
+    const { sheet, passes } = shownAs(slab);
+    const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows });
+    const platesOver = this.platesOf(job, draft, press);
     for (const area of this.blocks(slab)) means.add(area, platesOver(area));
-    return means.rgba();
+    const rgba = means.rgba();
+    if (press) layTexture(rgba, sheet, { ...view, originY: view.originY + first });
+    return rgba;
   }
 
   /** The printed pixels of the blocks under a slab themselves, for scales from 1 on. */
   exact(slab: Slab): ExactPixels[] {
-    const { job, draft } = slab;
-    const passes = printingPasses(job);
-    const platesOver = this.platesOf(job, draft);
+    const { job, draft, press } = slab;
+    const { sheet, passes } = shownAs(slab);
+    const platesOver = this.platesOf(job, draft, press);
     return this.blocks({ ...slab, step: 1 }).map((area) => {
-      return { ...area, rgba: composeExact(this.kernels, job.sheet, passes, platesOver(area), area) };
+      const rgba = composeExact(this.kernels, sheet, passes, platesOver(area), area);
+      if (press) layTexture(rgba, sheet, { width: area.width, originX: area.x, originY: area.y, scale: 1 });
+      return { ...area, rgba };
     });
   }
 
@@ -235,14 +234,3 @@ function sizeOfScreen(screen: CompiledScreen): number {
 }
 
 const cornerOf = (at: number, side: number): number => Math.floor(at / side) * side;
-
-/** Every step-th row of rows that are known already. */
-function everyRow(whole: LightRows, area: Area): LightRows {
-  const rows = rowsOf(area);
-  const data = whole.depth === 8 ? new Uint8Array(area.width * rows) : new Uint16Array(area.width * rows);
-  for (let k = 0; k < rows; k++) {
-    const from = k * area.step * area.width;
-    data.set(whole.data.subarray(from, from + area.width), k * area.width);
-  }
-  return { depth: whole.depth, width: area.width, rows, data };
-}

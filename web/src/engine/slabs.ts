@@ -1,5 +1,6 @@
 import { type Job, sheetPixels } from '@chromatype/core';
-import { BLOCK_HEIGHT, type Slab } from './sheet-engine.ts';
+import { BLOCK_HEIGHT } from './sheet-engine.ts';
+import type { Slab } from './slab.ts';
 import { type View, visibleSheet } from './view.ts';
 
 export type Stage = 'first' | 'settled';
@@ -10,6 +11,8 @@ export interface Request {
   readonly view: View;
   readonly asked: number;
   readonly stage: Stage;
+  /** As it may come off the press. */
+  readonly press?: boolean;
 }
 
 /** The view that a request is drawn at: its own, or one `coarse` times coarser that is enlarged on the display. */
@@ -31,7 +34,7 @@ const SLAB_ROWS = 128;
  * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
  * and from 1 on its own rows of blocks, so that a worker meets the blocks that it remembers.
  */
-export function slabsOf({ job, view, stage }: Request, workers: number): Slab[][] {
+export function slabsOf({ job, view, stage, press }: Request, workers: number): Slab[][] {
   const queues: Slab[][] = Array.from({ length: workers }, () => []);
   const seen = visibleSheet(view, sheetPixels(job.sheet));
   if (!seen) return queues;
@@ -41,7 +44,7 @@ export function slabsOf({ job, view, stage }: Request, workers: number): Slab[][
   // A first picture looks at one sheet row under each display row.
   const step = draft && view.scale < 1 ? Math.max(1, Math.floor(1 / view.scale)) : 1;
   const add = (worker: number, from: number, to: number) => {
-    if (to > from) queues[worker]!.push({ job, view, first: from, rows: to - from, step, draft });
+    if (to > from) queues[worker]!.push({ job, view, first: from, rows: to - from, step, draft, press });
   };
   if (view.scale < 1) {
     const part = Math.ceil((last - first) / workers);

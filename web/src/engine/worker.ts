@@ -34,7 +34,8 @@ import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
 import { makeWhole } from './make-whole.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
-import { type ExactPixels, SheetEngine, type Slab } from './sheet-engine.ts';
+import { SheetEngine } from './sheet-engine.ts';
+import type { ExactPixels, Slab } from './slab.ts';
 
 const THUMB_SIDE = 480;
 /** Columns of a tile that are looked at for its seams. */

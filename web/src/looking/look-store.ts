@@ -12,6 +12,8 @@ export interface Looks {
   /** Where the line between picture and print stands, a share of the view's width; null without one. */
   readonly split: number | null;
   readonly grey: boolean;
+  /** As it may come off the press, rather than as planned. */
+  readonly press: boolean;
 }
 
 export const NORMAL_DISTANCE = 2;
@@ -23,6 +25,7 @@ export const useLooks = create<Looks>(() => ({
   stepBack: null,
   split: null,
   grey: false,
+  press: false,
 }));
 
 export const setLooks = (part: Partial<Looks>): void => useLooks.setState(part);
@@ -30,4 +33,5 @@ export const toggleLoupe = (): void => useLooks.setState((s) => ({ loupe: s.loup
 export const toggleStepBack = (): void =>
   useLooks.setState((s) => ({ stepBack: s.stepBack === null ? NORMAL_DISTANCE : null }));
 export const toggleSplit = (): void => useLooks.setState((s) => ({ split: s.split === null ? 0.5 : null }));
+export const togglePress = (): void => useLooks.setState((s) => ({ press: !s.press }));
 export const toggleGrey = (): void => useLooks.setState((s) => ({ grey: !s.grey }));

@@ -6,6 +6,7 @@ import { createPreview, type Preview } from '../../engine/preview.ts';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
 import { hasCentre } from '../chain/screen/shared-fields.ts';
 import { LookBar } from '../../looking/LookBar.tsx';
+import { useLooks } from '../../looking/look-store.ts';
 import { LookLayer } from '../../looking/LookLayer.tsx';
 import { CentreHandle } from './CentreHandle.tsx';
 import { OnSheet } from './OnSheet.tsx';
@@ -54,6 +55,7 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
   const [stage, setStage] = useState<string>('working');
   const view = useView((s) => s.view);
   const loading = useLoading(job);
+  const press = useLooks((s) => s.press);
   const panning = useSheetGestures(frame);
 
   useEffect(() => {
@@ -92,7 +94,7 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
         if (!now.job || now.job === before.job || now.job.sheet !== before.job?.sheet || !at || !allLoaded(now.job))
           return;
         shown.current = now.job;
-        preview.current?.show(now.job, at, now.dragging);
+        preview.current?.show(now.job, at, now.dragging, useLooks.getState().press);
       }),
     [],
   );
@@ -101,13 +103,13 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
     if (!view || !ready) return;
     const known = shown.current === job;
     shown.current = null;
-    if (!known) preview.current?.show(job, view, useOpenJob.getState().dragging);
-  }, [job, view, ready]);
+    if (!known) preview.current?.show(job, view, useOpenJob.getState().dragging, press);
+  }, [job, view, ready, press]);
 
   // A plate that was made as a whole takes the place of its first look.
   // biome-ignore lint/correctness/useExhaustiveDependencies: other changes are shown above
   useEffect(() => {
-    if (view && ready && wholes.there) preview.current?.show(job, view, false);
+    if (view && ready && wholes.there) preview.current?.show(job, view, false, press);
   }, [wholes.there]);
 
   const shownStage = !ready ? 'loading' : wholes.stage !== 'done' && stage === 'settled' ? 'first' : stage;

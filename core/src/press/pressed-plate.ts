@@ -1,0 +1,121 @@
+import { sheetPixels } from '../job/defaults.ts';
+import type { Job, Pass } from '../job/types.ts';
+import { cosine, sine } from '../math/exact.ts';
+import { hashShare } from '../math/hash.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
+import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
+import type { ToneTables } from '../screen/threshold-screener.ts';
+import { printedByValue } from '../tone/gain.ts';
+import type { PressSettings } from './params.ts';
+
+/** Whether an ink comes off the press other than as planned. */
+export const isPressed = (p: PressSettings): boolean =>
+  [p.shiftX, p.shiftY, p.turn, p.stretch, p.gain, p.mottle, p.dry, p.starved].some((v) => v !== 0);
+
+/** Tone tables of a press whose dots grow: what was asked for prints as more. */
+export function gainedTables(tables: ToneTables, { gain }: Pick<PressSettings, 'gain'>): ToneTables {
+  if (gain === 0) return tables;
+  const grown = (code: number) => Math.round(65535 * Math.min(1, Math.max(0, printedByValue(code / 65535, gain))));
+  const made = new Map<8 | 16, Uint16Array>();
+  return {
+    tones(depth) {
+      const known = made.get(depth) ?? tables.tones(depth).map(grown);
+      made.set(depth, known);
+      return known;
+    },
+  };
+}
+
+const smooth = (t: number): number => t * t * (3 - 2 * t);
+
+/** Smooth unevenness 0..1 over the sheet, `size` pixels from one height to the next. */
+function noiseAt(x: number, y: number, size: number, seed: number): number {
+  const [u, v] = [x / size, y / size];
+  const [i, j] = [Math.floor(u), Math.floor(v)];
+  const [s, t] = [smooth(u - i), smooth(v - j)];
+  const at = (a: number, b: number) => hashShare(i + a, j + b, seed);
+  const top = at(0, 0) + s * (at(1, 0) - at(0, 0));
+  const bottom = at(0, 1) + s * (at(1, 1) - at(0, 1));
+  return top + t * (bottom - top);
+}
+
+/** How far a dry rim reaches into a mark, in mm. */
+const RIM = 0.09;
+/** Most of the ink that mottle takes from its thinnest places. */
+const MOTTLED = 0.45;
+
+/** Whether the ink misses a pixel that the plate prints. */
+function missing(press: PressSettings, perMm: number): (x: number, y: number, inside: boolean) => boolean {
+  const size = Math.max(1, press.grain * perMm);
+  const { seed } = press;
+  return (x, y, inside) => {
+    let share = 0;
+    if (press.starved > 0) {
+      // Patches that the ink does not reach: where the unevenness is highest.
+      const n = noiseAt(x, y, size, seed) * 0.7 + noiseAt(x, y, size / 3, seed + 1) * 0.3;
+      if (n > 1 - 0.55 * press.starved) share = 1;
+    }
+    if (share < 1 && press.mottle > 0) share += press.mottle * MOTTLED * noiseAt(x, y, size * 1.7, seed + 2);
+    if (share < 1 && press.dry > 0 && !inside) share += press.dry * (0.4 + 0.6 * noiseAt(x, y, size / 2, seed + 3));
+    return share > 0 && hashShare(x, y, seed + 7) < share;
+  };
+}
+
+export interface Pressed {
+  readonly job: Job;
+  readonly pass: Pass;
+  /** The plate over any area of the sheet, x a multiple of eight. */
+  plateOver(area: Area): Bitmap;
+}
+
+/** A plate as it may come off the press over an area: displaced, turned, stretched, and unevenly inked. */
+export function pressedPlate({ job, pass, plateOver }: Pressed, area: Area): Bitmap {
+  const { press } = pass.ink;
+  const sheet = sheetPixels(job.sheet);
+  const perMm = job.sheet.ppi / 25.4;
+  const rows = rowsOf(area);
+  const out = createBitmap(area.width, rows);
+  const turn = (press.turn * Math.PI) / 180;
+  const [c, s] = [cosine(turn), sine(turn)];
+  const across = 1 + press.stretch / 1000;
+  const [cx, cy] = [sheet.width / 2, sheet.height / 2];
+  const [dx, dy] = [press.shiftX * perMm, press.shiftY * perMm];
+  /** Where on the plate a pixel of the print comes from; y runs downwards. */
+  const from = (x: number, y: number): [number, number] => {
+    const [u, v] = [x + 0.5 - cx - dx, y + 0.5 - cy - dy];
+    return [cx + (u * c - v * s) / across, cy + u * s + v * c];
+  };
+  const rim = press.dry > 0 ? Math.max(1, Math.round(RIM * perMm)) : 0;
+  const corners = [0, 1, 2, 3].map((k) => from(area.x + (k & 1 ? area.width : 0), area.y + (k & 2 ? area.height : 0)));
+  const low = (axis: 0 | 1) => Math.min(...corners.map((p) => p[axis])) - rim - 1;
+  const high = (axis: 0 | 1) => Math.max(...corners.map((p) => p[axis])) + rim + 2;
+  const x0 = Math.max(0, Math.floor(low(0) / 8) * 8);
+  const y0 = Math.max(0, Math.floor(low(1)));
+  const x1 = Math.min(sheet.width, Math.ceil(high(0)));
+  const y1 = Math.min(sheet.height, Math.ceil(high(1)));
+  if (x1 <= x0 || y1 <= y0) return out;
+  const plate = plateOver({ x: x0, y: y0, width: x1 - x0, height: y1 - y0, step: 1 });
+  const inked = (x: number, y: number): boolean =>
+    x >= x0 &&
+    y >= y0 &&
+    x < x1 &&
+    y < y1 &&
+    ((plate.data[(y - y0) * plate.stride + ((x - x0) >> 3)]! >> (7 - ((x - x0) & 7))) & 1) === 1;
+  const misses = missing(press, perMm);
+  const uneven = press.mottle > 0 || press.dry > 0 || press.starved > 0;
+  for (let k = 0; k < rows; k++) {
+    const y = area.y + k * area.step;
+    for (let x = 0; x < area.width; x++) {
+      const [u, v] = from(area.x + x, y);
+      const [px, py] = [Math.floor(u), Math.floor(v)];
+      if (!inked(px, py)) continue;
+      if (uneven) {
+        const inside =
+          rim === 0 || (inked(px - rim, py) && inked(px + rim, py) && inked(px, py - rim) && inked(px, py + rim));
+        if (misses(px, py, inside)) continue;
+      }
+      out.data[k * out.stride + (x >> 3)]! |= 128 >> (x & 7);
+    }
+  }
+  return out;
+}

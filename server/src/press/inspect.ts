@@ -1,0 +1,217 @@
+import { unzipSync } from 'fflate';
+import sharp from 'sharp';
+
+/** One thing that the shop looked at. */
+export interface PressCheck {
+  readonly name: 'files' | 'resolution' | 'size' | 'registration' | 'names' | 'total ink';
+  readonly ok: boolean;
+  /** One plain sentence. */
+  readonly said: string;
+}
+
+export interface PressReport {
+  readonly accepted: boolean;
+  readonly checks: readonly PressCheck[];
+  /** PNG of what these plates would print, from the plates and the ticket alone. */
+  readonly proof: Uint8Array | null;
+}
+
+/** What this shop takes. */
+const LEAST_PPI = 150;
+const MOST_INK = 3.6;
+/** Width in pixels at which ink is added up and the proof is made. */
+const SMALL = 900;
+/** Register crosses are looked for within so many mm of the middle of the upper edge. */
+const LOOK_ACROSS = 6;
+const LOOK_DOWN = 50;
+
+interface ShopPlate {
+  readonly file: string;
+  readonly width: number;
+  readonly height: number;
+  readonly ppi: number;
+  readonly bytes: Uint8Array;
+}
+
+const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+async function readPlate(file: string, bytes: Uint8Array): Promise<ShopPlate> {
+  const { width, height, density } = await sharp(bytes, { limitInputPixels: false }).metadata();
+  return { file, bytes, width, height, ppi: density ?? 0 };
+}
+
+/** Middle of the register cross in the upper margin, in pixels: the row and the column with the most ink. */
+async function crossOf({ bytes, width, height, ppi }: ShopPlate): Promise<readonly [number, number] | null> {
+  const across = Math.min(width, Math.round((LOOK_ACROSS / 25.4) * ppi));
+  const down = Math.min(height, Math.round((LOOK_DOWN / 25.4) * ppi));
+  const left = Math.floor((width - across) / 2);
+  const { data, info } = await sharp(bytes, { limitInputPixels: false })
+    .extract({ left, top: 0, width: across, height: down })
+    .toColourspace('b-w')
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const dark = (x: number, y: number) => data[(y * across + x) * info.channels]! < 128;
+  // A cross has a row of ink across nearly all of it, the first from above.
+  const half = Math.round((1.5 / 25.4) * ppi);
+  for (let y = half; y < down - half; y++) {
+    let run = 0;
+    for (let x = 0; x < across; x++) run += dark(x, y) ? 1 : 0;
+    if (run < 0.5 * across) continue;
+    for (let x = half; x < across - half; x++) {
+      let tall = 0;
+      for (let dy = -half; dy <= half; dy++) tall += dark(x, y + dy) ? 1 : 0;
+      if (tall > 1.9 * half) return [left + x, y];
+    }
+  }
+  return null;
+}
+
+/** Share of ink in squares of a plate, `SMALL` across. */
+async function smallInk({
+  bytes,
+  width,
+  height,
+}: ShopPlate): Promise<{ data: Uint8Array; width: number; height: number }> {
+  const w = Math.min(SMALL, width);
+  const h = Math.max(1, Math.round((height * w) / width));
+  const { data, info } = await sharp(bytes, { limitInputPixels: false })
+    .toColourspace('b-w')
+    .resize(w, h, { fit: 'fill', kernel: 'mitchell' })
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  const ink = new Uint8Array(w * h);
+  for (let k = 0; k < ink.length; k++) ink[k] = 255 - data[k * info.channels]!;
+  return { data: ink, width: w, height: h };
+}
+
+interface Ticket {
+  readonly stock: string;
+  /** Colours by file. */
+  readonly inks: ReadonlyMap<string, string>;
+}
+
+function readTicket(text: string): Ticket {
+  const inks = new Map<string, string>();
+  let colour = '';
+  for (const line of text.split('\n')) {
+    colour = /^ {3}ink .*(#[0-9a-f]{6})/.exec(line)?.[1] ?? colour;
+    const file = /^ {3}file +(\S+)/.exec(line)?.[1];
+    if (file) inks.set(file, colour);
+  }
+  return { stock: /^Stock .*(#[0-9a-f]{6})/m.exec(text)?.[1] ?? '#ffffff', inks };
+}
+
+const rgbOf = (hex: string): number[] => [1, 3, 5].map((k) => Number.parseInt(hex.slice(k, k + 2), 16) / 255);
+
+async function proofOf(
+  plates: readonly ShopPlate[],
+  small: readonly Awaited<ReturnType<typeof smallInk>>[],
+  ticket: Ticket,
+) {
+  const { width, height } = small[0]!;
+  const out = Buffer.alloc(width * height * 3);
+  const stock = rgbOf(ticket.stock);
+  const inks = plates.map((p) => rgbOf(ticket.inks.get(p.file) ?? '#000000'));
+  for (let k = 0; k < width * height; k++) {
+    for (let c = 0; c < 3; c++) {
+      let light = stock[c]!;
+      small.forEach((plate, p) => {
+        light *= 1 - (plate.data[k]! / 255) * (1 - inks[p]![c]!);
+      });
+      out[3 * k + c] = Math.round(255 * light);
+    }
+  }
+  return sharp(out, { raw: { width, height, channels: 3 } })
+    .png()
+    .toBuffer();
+}
+
+const check = (name: PressCheck['name'], ok: boolean, said: string): PressCheck => ({ name, ok, said });
+
+/** Looks at an archive of plates as a print shop would, and makes a proof of them. */
+export async function inspectPackage(zip: Uint8Array): Promise<PressReport> {
+  let files: Record<string, Uint8Array>;
+  try {
+    files = unzipSync(zip);
+  } catch {
+    return {
+      accepted: false,
+      checks: [check('files', false, 'This is not a ZIP archive that can be opened.')],
+      proof: null,
+    };
+  }
+  const names = Object.keys(files)
+    .filter((n) => /\.tiff?$/i.test(n))
+    .sort();
+  const text = files['ticket.txt'] ? new TextDecoder().decode(files['ticket.txt']) : null;
+  if (names.length === 0 || text === null) {
+    const said =
+      names.length === 0 ? 'There is no plate (.tif) in the archive.' : 'The ticket (ticket.txt) is missing.';
+    return { accepted: false, checks: [check('files', false, said)], proof: null };
+  }
+  let plates: ShopPlate[];
+  try {
+    plates = await Promise.all(names.map((n) => readPlate(n, files[n]!)));
+  } catch (error) {
+    return {
+      accepted: false,
+      checks: [check('files', false, `A plate cannot be read: ${sentence(error)}.`)],
+      proof: null,
+    };
+  }
+  const ticket = readTicket(text);
+  const [first] = plates as [ShopPlate];
+  const alike = plates.every((p) => p.width === first.width && p.height === first.height);
+  const ppis = [...new Set(plates.map((p) => Math.round(p.ppi)))];
+  const crosses = await Promise.all(plates.map(crossOf));
+  const found = crosses.filter((c) => c !== null);
+  const registered =
+    found.length === plates.length && found.every(([x, y]) => x === found[0]![0] && y === found[0]![1]);
+  const unnamed = plates.filter((p) => !ticket.inks.has(p.file)).map((p) => p.file);
+  const small = alike ? await Promise.all(plates.map(smallInk)) : null;
+  let most = 0;
+  if (small) {
+    for (let k = 0; k < small[0]!.data.length; k++) {
+      most = Math.max(
+        most,
+        small.reduce((sum, s) => sum + s.data[k]! / 255, 0),
+      );
+    }
+  }
+  const checks = [
+    check('files', true, `${plates.length} plates and a ticket.`),
+    check(
+      'resolution',
+      ppis.length === 1 && ppis[0]! >= LEAST_PPI,
+      ppis.length === 1
+        ? `${ppis[0]} ppi${ppis[0]! >= LEAST_PPI ? '' : `; this press needs ${LEAST_PPI} or more`}.`
+        : `The plates differ: ${ppis.join(', ')} ppi.`,
+    ),
+    check('size', alike, alike ? `All ${first.width} × ${first.height} pixels.` : 'The plates are not of one size.'),
+    check(
+      'registration',
+      registered,
+      registered
+        ? 'The register crosses of all plates stand on the same pixel.'
+        : found.length < plates.length
+          ? `${plates.length - found.length} of ${plates.length} plates have no register cross in the upper margin.`
+          : 'The register crosses of the plates do not meet.',
+    ),
+    check(
+      'names',
+      unnamed.length === 0,
+      unnamed.length === 0 ? 'Every plate is named on the ticket.' : `Not on the ticket: ${unnamed.join(', ')}.`,
+    ),
+    ...(small
+      ? [
+          check(
+            'total ink',
+            most <= MOST_INK,
+            `At most ${Math.round(most * 100)} %${most <= MOST_INK ? '' : `; this press dries ${MOST_INK * 100} %`}.`,
+          ),
+        ]
+      : []),
+  ];
+  const proof = small ? await proofOf(plates, small, ticket) : null;
+  return { accepted: checks.every((c) => c.ok), checks, proof };
+}
