@@ -3,6 +3,8 @@ import { Shelf } from './shelf/Shelf.tsx';
 
 const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Bench });
 const testStrips = async () => ({ Component: (await import('./strips/TestStrips.tsx')).TestStrips });
+const plates = async () => ({ Component: (await import('./plates/Plates.tsx')).Plates });
+const swatches = async () => ({ Component: (await import('./swatches/Swatches.tsx')).Swatches });
 const tileMaker = async () => ({ Component: (await import('./tiles/TileMaker.tsx')).TileMaker });
 
 function Missing() {
@@ -21,8 +23,10 @@ function Missing() {
 /** Every view and its address. */
 export const router = createBrowserRouter([
   { path: '/', element: <Shelf /> },
+  { path: '/swatches', lazy: swatches },
   { path: '/jobs/:id/tiles', lazy: tileMaker },
   { path: '/jobs/:id/strips', lazy: testStrips },
+  { path: '/jobs/:id/plates', lazy: plates },
   { path: '/jobs/:id/:panel?', lazy: bench },
   { path: '*', element: <Missing /> },
 ]);

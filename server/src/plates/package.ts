@@ -1,4 +1,4 @@
-import { countInk, type FileSink, type Job, type Pass, printingPasses, sheetPixels } from '@chromatype/core';
+import { countInk, type FileSink, type Pass, printingPasses, sheetPixels } from '@chromatype/core';
 import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { fileWords } from '../render/file-words.ts';
 import {
@@ -62,44 +62,43 @@ export async function writePackage(work: PlateWork, sink: FileSink): Promise<voi
     },
     end() {},
   });
-  const size = runPlates(
-    { ...work, progress: (share) => work.progress?.(0.7 * share) },
-    passes,
-    true,
-    (pass, width, height) => {
-      const k = passes.indexOf(pass);
-      return [tiffTaker(job, pass, width, height, tiffs[k]!), pngTaker(job, width, height, pngs[k]!)];
-    },
-  );
-  runPlates(
-    { ...work, progress: (share) => work.progress?.(0.7 + 0.15 * share) },
-    passes,
-    false,
-    (pass, width, height) => [
-      packTaker(pass, width, height, (plate) => packed.push(plate)),
-      coverage(passes.indexOf(pass)),
-    ],
-  );
+  const files = (pass: Pass, width: number, height: number): PlateTaker[] => {
+    const k = passes.indexOf(pass);
+    return [tiffTaker(job, pass, width, height, tiffs[k]!), pngTaker(job, width, height, pngs[k]!)];
+  };
+  const pages = (pass: Pass, width: number, height: number): PlateTaker[] => [
+    packTaker(pass, width, height, (plate) => packed.push(plate)),
+    coverage(passes.indexOf(pass)),
+  ];
+  const told = (from: number, share: number) => work.progress?.(from + 0.45 * share);
+  // Film that is turned over or negative differs from what the pages hold.
+  if (job.plates.mirror || job.plates.negative) {
+    runPlates({ ...work, progress: (share) => told(0, share) }, passes, true, files);
+    runPlates({ ...work, progress: (share) => told(0.45, share) }, passes, false, pages);
+  } else {
+    runPlates({ ...work, progress: (share) => told(0.45 * share, share) }, passes, false, (...plate) => [
+      ...files(...plate),
+      ...pages(...plate),
+    ]);
+  }
   const sheet = sheetPixels(job.sheet);
   passes.forEach((pass, k) => {
     add(`tiff/${plateFile(pass, k)}.tif`, tiffs[k]!.bytes(), true);
     add(`png/${plateFile(pass, k)}.png`, pngs[k]!.bytes(), true);
   });
-  const flat: Job = job;
-  add('plates.pdf', await platesPdf(flat, packed), true);
-  add('named-inks.pdf', await compositePdf(flat, packed), true);
+  add('plates.pdf', await platesPdf(job, packed), true);
+  add('named-inks.pdf', await compositePdf(job, packed), true);
   const proof = await makeProof(work);
   work.progress?.(0.97);
   add('proof.png', proof.png, true);
   add('proof.pdf', await proofPdf(job, proof.png, proof.profile), true);
-  const files = passes.map((pass, k) => ({
+  const listed = passes.map((pass, k) => ({
     file: `tiff/${plateFile(pass, k)}.tif`,
     coverage: ink[k]! / (sheet.width * sheet.height),
   }));
   const text = new TextEncoder();
-  add('ticket.txt', text.encode(jobTicket(job, files)), false);
+  add('ticket.txt', text.encode(jobTicket(job, listed)), false);
   add('job.json', text.encode(JSON.stringify(job, null, 2)), false);
   zip.end();
   if (failed) throw failed;
-  if (size.width < 1) throw new Error('There was nothing to pack.');
 }

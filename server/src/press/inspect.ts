@@ -1,3 +1,4 @@
+import { byteOfLight, decodeSrgb } from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 
@@ -19,8 +20,9 @@ export interface PressReport {
 /** What this shop takes. */
 const LEAST_PPI = 150;
 const MOST_INK = 3.6;
-/** Width in pixels at which ink is added up and the proof is made. */
+/** Width in pixels of the proof; ink is added up over squares of so many of them, in which dots are even. */
 const SMALL = 900;
+const SQUARE = 7;
 /** Register crosses are looked for within so many mm of the middle of the upper edge. */
 const LOOK_ACROSS = 6;
 const LOOK_DOWN = 50;
@@ -84,6 +86,24 @@ async function smallInk({
   return { data: ink, width: w, height: h };
 }
 
+type SmallInk = Awaited<ReturnType<typeof smallInk>>;
+
+/** The most ink in any square, all plates together: 1 is one ink in full. */
+function mostInk(plates: readonly SmallInk[]): number {
+  const { width, height } = plates[0]!;
+  let most = 0;
+  for (let y = 0; y + SQUARE <= height; y += SQUARE) {
+    for (let x = 0; x + SQUARE <= width; x += SQUARE) {
+      let sum = 0;
+      for (const { data } of plates) {
+        for (let k = 0; k < SQUARE * SQUARE; k++) sum += data[(y + Math.floor(k / SQUARE)) * width + x + (k % SQUARE)]!;
+      }
+      most = Math.max(most, sum / (255 * SQUARE * SQUARE));
+    }
+  }
+  return most;
+}
+
 interface Ticket {
   readonly stock: string;
   /** Colours by file. */
@@ -101,13 +121,10 @@ function readTicket(text: string): Ticket {
   return { stock: /^Stock .*(#[0-9a-f]{6})/m.exec(text)?.[1] ?? '#ffffff', inks };
 }
 
-const rgbOf = (hex: string): number[] => [1, 3, 5].map((k) => Number.parseInt(hex.slice(k, k + 2), 16) / 255);
+const rgbOf = (hex: string): number[] =>
+  [1, 3, 5].map((k) => decodeSrgb(Number.parseInt(hex.slice(k, k + 2), 16) / 255));
 
-async function proofOf(
-  plates: readonly ShopPlate[],
-  small: readonly Awaited<ReturnType<typeof smallInk>>[],
-  ticket: Ticket,
-) {
+async function proofOf(plates: readonly ShopPlate[], small: readonly SmallInk[], ticket: Ticket) {
   const { width, height } = small[0]!;
   const out = Buffer.alloc(width * height * 3);
   const stock = rgbOf(ticket.stock);
@@ -118,7 +135,7 @@ async function proofOf(
       small.forEach((plate, p) => {
         light *= 1 - (plate.data[k]! / 255) * (1 - inks[p]![c]!);
       });
-      out[3 * k + c] = Math.round(255 * light);
+      out[3 * k + c] = byteOfLight(light);
     }
   }
   return sharp(out, { raw: { width, height, channels: 3 } })
@@ -171,12 +188,7 @@ export async function inspectPackage(zip: Uint8Array): Promise<PressReport> {
   const small = alike ? await Promise.all(plates.map(smallInk)) : null;
   let most = 0;
   if (small) {
-    for (let k = 0; k < small[0]!.data.length; k++) {
-      most = Math.max(
-        most,
-        small.reduce((sum, s) => sum + s.data[k]! / 255, 0),
-      );
-    }
+    most = mostInk(small);
   }
   const checks = [
     check('files', true, `${plates.length} plates and a ticket.`),

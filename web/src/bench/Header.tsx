@@ -21,6 +21,7 @@ const STATES: Readonly<Record<SaveState, string>> = {
 const VIEWS = [
   { path: '', label: 'Bench' },
   { path: '/strips', label: 'Test strips' },
+  { path: '/plates', label: 'Plates' },
 ] as const;
 
 export function Header({ id, job }: { readonly id: string; readonly job: Job }) {
@@ -31,7 +32,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
   const navigate = useNavigate();
   const { pathname, search } = useLocation();
   const output = pathname.endsWith('/output');
-  const strips = pathname.endsWith('/strips');
+  const view = VIEWS.find(({ path }) => path !== '' && pathname.endsWith(path))?.path ?? '';
   const readings = pathname.endsWith('/readings');
   const loupe = useLooks((s) => s.loupe);
   const stepBack = useLooks((s) => s.stepBack);
@@ -68,7 +69,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           Shelf
         </NavLink>
         {VIEWS.map(({ path, label }) => {
-          const here = path === '' ? !strips : strips;
+          const here = path === view;
           return (
             <Link
               key={label}
@@ -95,7 +96,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
         >
           ?
         </Button>
-        {!strips && (
+        {view === '' && (
           <>
             <Button
               aria-pressed={loupe !== 'off'}

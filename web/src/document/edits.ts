@@ -10,6 +10,7 @@ import {
   NO_EDIT,
   type Pass,
   type Picture,
+  type PlateSettings,
   type PictureEdit,
   type Screen,
   type SeparationSettings,
@@ -55,6 +56,10 @@ export const setSeparation =
     ...job,
     separations: job.separations.map((s) => (s.id === id ? { ...s, settings: { ...s.settings, ...part } } : s)),
   });
+/** Changes how plates are laid out for the press. */
+export const setPlates =
+  (part: Partial<PlateSettings>): Edit =>
+  (job) => ({ ...job, plates: { ...job.plates, ...part } });
 export const rename = (id: string, name: string): Edit => editPass(id, (p) => ({ ...p, name }));
 
 const printing = (job: Job): number => job.passes.filter((p) => p.on).length;

@@ -1,13 +1,4 @@
-import {
-  isCoverage,
-  type Job,
-  limitTones,
-  type Pass,
-  type PictureSource,
-  printingPasses,
-  sheetSize,
-  toneTable8,
-} from '@chromatype/core';
+import { type Job, type Pass, type PictureSource, sheetSize } from '@chromatype/core';
 import type { Sample } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import { smallJob } from './small-job.ts';
@@ -17,8 +8,6 @@ export interface PictureSample {
   /** How often each of 256 darknesses occurs, light to dark; empty without a picture. */
   readonly counts: number[];
 }
-
-const INK_WIDTH = 160;
 
 /** The light a pass works with over the whole sheet, `width` pixels wide, as bytes of grey. */
 export function feedBytes(engine: SheetEngine, job: Job, pass: Pass, reduced: PictureSource | null, width: number) {
@@ -47,19 +36,4 @@ export function pictureSample(
     counts[255 - grey]!++;
   });
   return { sample: { width, height, rgba }, counts: empty ? [] : counts };
-}
-
-/** Largest sum of the printing passes' tones on any spot of the sheet. */
-export function mostInk(engine: SheetEngine, job: Job, reducedOf: (pass: Pass) => PictureSource | null): number {
-  let sums = new Float64Array(0);
-  for (const pass of printingPasses(job)) {
-    const { bytes } = feedBytes(engine, job, pass, reducedOf(pass), INK_WIDTH);
-    const tone = isCoverage(pass.feed.part) ? { ...pass.tone, meaning: 'even' } : pass.tone;
-    const tones = limitTones(toneTable8(tone), pass.screen.smallest, pass.screen.solidFrom);
-    if (sums.length === 0) sums = new Float64Array(bytes.length);
-    bytes.forEach((grey, k) => {
-      sums[k]! += tones[grey]! / 65535;
-    });
-  }
-  return sums.reduce((most, sum) => Math.max(most, sum), 0);
 }

@@ -15,8 +15,9 @@ import {
 } from '@chromatype/core';
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
+import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
-import { mostInk, type PictureSample, pictureSample } from './picture-samples.ts';
+import { type PictureSample, pictureSample } from './picture-samples.ts';
 import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample } from './samples.ts';
 import { lookAt, type LookAsked } from './look.ts';
 import {
@@ -133,6 +134,11 @@ const api = {
   /** How far the inks of a pass's separation are from its picture. */
   reach(job: Job, pass: Pass): ReachStats | null {
     return reachStats(engine, job, pass, reducedOf(job, pass));
+  },
+  /** A picture of all ink together, `width` pixels wide; what is over `limit` is marked. */
+  inkMap(job: Job, width: number, limit: number): InkMap {
+    const made = inkMap(engine, job, (pass) => reducedOf(job, pass), width, limit);
+    return Comlink.transfer(made, [made.sample.rgba.buffer]);
   },
   mostInk(job: Job): number {
     return mostInk(engine, job, (pass) => reducedOf(job, pass));

@@ -97,6 +97,9 @@ export function Shelf() {
           >
             ?
           </Button>
+          <Button onClick={() => navigate('/swatches')} title="Sets of inks">
+            Swatches
+          </Button>
           <Button onClick={chooseFiles}>
             <Upload size={13} aria-hidden /> From a picture
           </Button>

@@ -1,4 +1,4 @@
-import { type Job, type OutputAsked, type Pass, sheetPixels } from '@chromatype/core';
+import { type Job, OUTPUT_KINDS, type OutputAsked, outputKind, type Pass, sheetPixels } from '@chromatype/core';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -46,7 +46,9 @@ interface Props {
 export function OutputPanel({ id, job, pass, back }: Props) {
   const navigate = useNavigate();
   const [kind, setKind] = useState<OutputAsked['kind']>('sheet');
-  const asked: OutputAsked = kind === 'plate' && pass ? { kind, pass: pass.id } : { kind: 'sheet' };
+  const wished = outputKind(kind);
+  const asked: OutputAsked = !wished.ofPass ? { kind } : pass ? { kind, pass: pass.id } : { kind: 'sheet' };
+  const entry = outputKind(asked.kind);
   const estimate = useEstimate(id, job, asked);
   const { list, follow } = useRuns(id);
   const [problem, setProblem] = useState<string | null>(null);
@@ -63,8 +65,14 @@ export function OutputPanel({ id, job, pass, back }: Props) {
     }
   }
 
-  const options: { value: OutputAsked['kind']; label: string }[] = [{ value: 'sheet', label: 'Sheet in colour' }];
-  if (pass) options.push({ value: 'plate', label: `Plate of ${pass.name}` });
+  const names: Partial<Record<OutputAsked['kind'], string>> = pass
+    ? { plate: `Plate of ${pass.name}`, 'plate-tif': `TIFF plate of ${pass.name}` }
+    : {};
+  const options = OUTPUT_KINDS.filter((k) => !k.ofPass || pass).map((k) => ({
+    value: k.name,
+    label: names[k.name] ?? k.label,
+    title: k.about,
+  }));
   return (
     <section
       aria-label="Output"
@@ -89,7 +97,7 @@ export function OutputPanel({ id, job, pass, back }: Props) {
       />
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 py-3">
         <dt className="text-muted">Format</dt>
-        <dd>{asked.kind === 'plate' ? 'PNG, one bit; ink is black' : 'PNG, colour'}</dd>
+        <dd>{entry.about}</dd>
         <dt className="text-muted">Pixels</dt>
         <dd className="font-mono text-[11px]">
           {width} × {height}
@@ -108,7 +116,7 @@ export function OutputPanel({ id, job, pass, back }: Props) {
         </dd>
       </dl>
       <Button strong className="w-full" onClick={() => void make()}>
-        Make PNG
+        Make {entry.ending.toUpperCase()}
       </Button>
       {problem && (
         <p role="alert" className="pt-2 text-hot-text">

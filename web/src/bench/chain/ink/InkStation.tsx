@@ -11,6 +11,7 @@ import {
   STARTER_INKS,
 } from '@chromatype/core';
 import { memo } from 'react';
+import { useInkSets } from '../../../api/ink-sets.ts';
 import { rename, setInk } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { ColourField } from '../../../ui/ColourField.tsx';
@@ -78,6 +79,33 @@ function Behaviour({ ink, change }: { readonly ink: Ink; change(part: Partial<In
 
 const roundedLab = (lab: Lab): Lab => lab.map((v) => Number(v.toFixed(1))) as unknown as Lab;
 
+/** Takes an ink of any set. */
+function InkFromSet({ take }: { take(ink: Ink): void }) {
+  const sets = useInkSets();
+  return (
+    <select
+      aria-label="Ink from a set"
+      value=""
+      onChange={(e) => {
+        const [set, ink] = e.target.value.split(' ').map(Number) as [number, number];
+        take(sets[set]!.inks[ink]!);
+      }}
+      className="h-6 w-[92px] truncate border-b border-hairline bg-paper"
+    >
+      <option value="">from a set</option>
+      {sets.map((set, s) => (
+        <optgroup key={set.name} label={set.label}>
+          {set.inks.map((ink, k) => (
+            <option key={`${ink.name}${k}`} value={`${s} ${k}`}>
+              {ink.name}
+            </option>
+          ))}
+        </optgroup>
+      ))}
+    </select>
+  );
+}
+
 /** The ink that a pass lays down. */
 function InkStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const { ink } = pass;
@@ -122,6 +150,7 @@ function InkStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass 
         <TextField label="Name of the pass" value={pass.name} onChange={(name) => edit(rename(pass.id, name))} />
         <div className="flex items-center justify-between gap-2">
           <ColourField label="Ink colour" value={ink.colour} onChange={(colour) => recolour(colour)} />
+          <InkFromSet take={(next) => change({ ...next, press: ink.press })} />
         </div>
         <div className="flex items-center gap-1">
           {STARTER_INKS.map((starter) => (

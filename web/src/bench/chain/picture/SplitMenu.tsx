@@ -1,19 +1,22 @@
 import { type InkSet, type Job, type Pass, splitPicture } from '@chromatype/core';
 import { DropdownMenu } from 'radix-ui';
+import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useInkSets } from '../../../api/ink-sets.ts';
 import { newId } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { Button } from '../../../ui/Button.tsx';
+import { useSetParam } from '../../../ui/use-set-param.ts';
 
 const ITEM =
   'flex cursor-default items-center gap-2 px-2 py-1 outline-none data-[highlighted]:bg-ink data-[highlighted]:text-paper';
 
 /** Makes a pass of every ink of a set, fed by one separation of the picture. */
-export function split(job: Job, pass: Pass, set: InkSet, chosen: boolean): void {
+function split(job: Job, pass: Pass, set: InkSet, chosen: boolean, then: (pass: string) => void): void {
   try {
     const made = splitPicture(job, { set, from: pass.id, newId, chosen });
     edit(() => made.job);
+    then(made.job.passes.find((p) => p.feed.separation === made.separation)!.id);
     toast.success(made.said, { duration: 8000 });
   } catch (error) {
     toast.error(error instanceof Error ? error.message : String(error));
@@ -33,13 +36,14 @@ export function SetColours({ set }: { readonly set: InkSet }) {
 /** Splits the picture into inks. */
 export function SplitMenu({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
   const sets = useInkSets();
+  const setParam = useSetParam();
   const items = (chosen: boolean, list: readonly InkSet[]) =>
     list.map((set) => (
       <DropdownMenu.Item
         key={set.name}
         className={ITEM}
         title={set.about}
-        onSelect={() => split(job, pass, set, chosen)}
+        onSelect={() => split(job, pass, set, chosen, (first) => setParam('pass', first))}
       >
         <SetColours set={set} />
         {set.label}
@@ -68,6 +72,10 @@ export function SplitMenu({ job, pass }: { readonly job: Job; readonly pass: Pas
             true,
             sets.filter((s) => s.inks.every((ink) => ink.meets === 'overprint')),
           )}
+          <DropdownMenu.Separator className="my-1 border-t border-hairline" />
+          <DropdownMenu.Item className={ITEM} asChild>
+            <Link to="/swatches">Own sets: Swatches …</Link>
+          </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
