@@ -43,7 +43,7 @@ export async function makeOutput(page: Page, what: RegExp): Promise<{ name: stri
   if (!page.url().includes('/output')) await page.getByRole('button', { name: 'Output' }).click();
   await page.getByRole('region', { name: 'Output' }).getByRole('radio', { name: what }).click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Make PNG' }).click();
+  await page.getByRole('button', { name: /^Make (PNG|PDF|TIF|ZIP)$/ }).click();
   const file = await download;
   return { name: file.suggestedFilename(), bytes: readFileSync((await file.path())!) };
 }

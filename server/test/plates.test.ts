@@ -258,3 +258,13 @@ test('a pass of levels cannot be a plate: one sentence, and no file', async () =
   await expect(made(levels, 'plates-pdf', 'no.pdf')).rejects.toThrow('a press takes one bit a pixel');
   expect(readdirSync(folder)).not.toContain('no.pdf');
 });
+
+test('any name can stand beside a plate', () => {
+  // Outlines in small units once came out as numbers with exponents, which no path may have.
+  for (const text of ['New job · 2 Harbour blue · 30 lpi 75°', 'Überlauf – ½ µ', '日本', '', 'i'.repeat(200)]) {
+    const { path } = words(text);
+    expect(path).not.toMatch(/e/);
+  }
+  const job = { ...jobOf('harbour-two'), title: 'New job' };
+  expect(ours(job)[1]!.data.some((b) => b !== 0)).toBe(true);
+});

@@ -2,7 +2,7 @@ import type { Job } from '../job/types.ts';
 import type { Polygon } from '../raster/outline-coverage.ts';
 import { polygonsOf } from '../raster/outline-coverage.ts';
 
-/** Text as an SVG path that begins at 0, 0 on its base line, one unit an em, and its width; y runs downwards. */
+/** Text as an SVG path that begins at 0, 0 on its base line, a thousand units an em, and its width; y runs downwards. */
 export type Words = (text: string) => { readonly path: string; readonly width: number };
 
 /** A mark to be filled, in plate pixels. */
@@ -36,6 +36,8 @@ const CROP_LENGTH = 5;
 /** Crop marks stay this far from what is trimmed, in mm. */
 const CROP_GAP = 2;
 const LETTERS = 2.4;
+/** Units of an em in outlines of words. */
+const EM = 1000;
 
 const boxOf = (polygons: readonly Polygon[]): Mark => {
   let [x0, y0, x1, y1] = [Infinity, Infinity, -Infinity, -Infinity];
@@ -135,8 +137,8 @@ function nameMark(text: string, at: PlateFrame, index: number, count: number, wo
   const { path, width } = words(text);
   if (!path) return null;
   const slot = slotOf(at, index, count);
-  const em = Math.min(LETTERS * at.perMm, slot.width / width, at.margin * 0.6);
-  return boxOf(polygonsOf(path, [em, 0, 0, em, slot.x, at.margin / 2 + em * 0.35]));
+  const em = Math.min(LETTERS * at.perMm, (slot.width * EM) / width, at.margin * 0.6);
+  return boxOf(polygonsOf(path, [em / EM, 0, 0, em / EM, slot.x, at.margin / 2 + em * 0.35]));
 }
 
 /** What a plate carries beside the sheet; all of it lies in the margin. */

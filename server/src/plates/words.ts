@@ -18,5 +18,5 @@ function shippedFont(): Font {
 /** Outlines of plate names in a font that ships with the application. */
 export const words: Words = (text) => {
   const own = shippedFont();
-  return { path: own.getPath(text, 0, 0, 1).toPathData(4), width: own.getAdvanceWidth(text, 1) };
+  return { path: own.getPath(text, 0, 0, 1000).toPathData(1), width: own.getAdvanceWidth(text, 1000) };
 };
