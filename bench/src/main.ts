@@ -6,6 +6,7 @@ import { grainRows } from './grain.ts';
 import { HEIGHT, WIDTH } from './plate-job.ts';
 import { plateRows } from './plate.ts';
 import { previewRows } from './preview.ts';
+import { separationRows } from './separation.ts';
 import { sampleRows } from './samples.ts';
 import { toneRows } from './tone.ts';
 import { printTable } from './statistics.ts';
@@ -17,7 +18,16 @@ try {
   const grey = await sharp(picture).resize(WIDTH, HEIGHT, { fit: 'fill' }).toColourspace('b-w').raw().toBuffer();
   const plates = plateRows(grey, folder);
   const grain = await grainRows(grey, folder);
-  printTable([...plates, ...grain, ...toneRows(grey), ...sampleRows(), ...(await previewRows(picture, folder))]);
+  const rgba = await sharp(picture).resize(WIDTH, HEIGHT, { fit: 'fill' }).ensureAlpha().raw().toBuffer();
+  const separation = await separationRows(rgba, picture, folder);
+  printTable([
+    ...plates,
+    ...grain,
+    ...toneRows(grey),
+    ...sampleRows(),
+    ...separation,
+    ...(await previewRows(picture, folder)),
+  ]);
 } finally {
   rmSync(folder, { recursive: true, force: true });
 }

@@ -30,6 +30,41 @@ await settled();
 await page.waitForSelector('[data-testid=estimate]:has-text("about")');
 await shot('output');
 
+// Plates of a process print, its rosettes, a print on the press, light on black, and the sets of inks.
+const openJob = async (name: string, view = '') => {
+  await page.goto(address);
+  const href = await page.getByRole('link', { name }).first().getAttribute('href');
+  await page.goto(`${address}${href}${view}`);
+};
+const plates = async () => {
+  await page.waitForSelector('figure[aria-label="All plates together"] canvas[data-drawn=yes]', { timeout: 90_000 });
+  await page.waitForTimeout(9000);
+};
+await openJob('Festival shirt', '/plates?show=ink');
+await plates();
+await shot('plates');
+await openJob('Harbour postcard');
+await settled();
+await page.getByRole('button', { name: '1:1' }).click();
+await settled();
+await shot('rosettes');
+await openJob('Harbour print, two inks');
+await settled();
+await page.getByRole('button', { name: 'Off the press' }).click();
+await settled();
+await shot('press');
+await page.getByRole('button', { name: 'Plain' }).click();
+await page.goto(`${address}/swatches?set=process`);
+await page.waitForTimeout(1000);
+await shot('swatches');
+await page.goto(address);
+await page.getByRole('link', { name: 'Kite Week poster' }).first().click();
+await settled();
+await page.getByRole('button', { name: /^Pass Harbour blue/ }).click();
+await page.getByRole('button', { name: '1:1' }).click();
+await page.getByRole('button', { name: 'Output' }).click();
+await settled();
+
 // Tone opened, the picture beside the print under the loupe, readings, and a sheet of strips.
 await page.getByRole('button', { name: 'Close Output' }).click();
 await page.getByRole('button', { name: 'fit' }).click();

@@ -71,3 +71,28 @@ test('columns first and pixel by pixel are the same picture', () => {
   expect(a.some((v) => v > 0 && v < 255)).toBe(true);
   expect(a.reduce((most, v, k) => Math.max(most, Math.abs(v - b[k]!)), 0)).toBeLessThanOrEqual(1);
 });
+
+test('where light spreads in the stock, a half is as dark from afar as Yule and Nielsen have it', () => {
+  const plates = flatPlates(tile, 512, [0.5]);
+  const black = [{ ...job.passes[0]!, ink: STARTER_INKS[0]! }];
+  const seen = (spread: number) => {
+    const sheet = { ...job.sheet, stock: { ...job.sheet.stock, spread } };
+    const means = createDisplayMeans(kernels, sheet, black, {
+      scale: 1 / 64,
+      originX: 0,
+      originY: 0,
+      width: 8,
+      first: 0,
+      rows: 8,
+    });
+    means.add(area, plates);
+    const light = means.rgba()[4 * 27]! / 255;
+    return ((light + 0.055) / 1.055) ** 2.4;
+  };
+  const ink = overprintColours(
+    [1, 1, 1],
+    [transparentInk([0x1e, 0x1e, 0x1e].map((v) => ((v / 255 + 0.055) / 1.055) ** 2.4) as never)],
+  )[3]!;
+  expect(seen(1)).toBeCloseTo((1 + ink) / 2, 2);
+  expect(seen(2)).toBeCloseTo(((1 + Math.sqrt(ink)) / 2) ** 2, 2);
+});

@@ -3,6 +3,8 @@ import {
   DEFAULT_SCREEN,
   DEFAULT_TONE,
   createJob,
+  INK_SETS,
+  splitPicture,
   plainInk,
   plainStock,
   type Feed,
@@ -60,17 +62,50 @@ function passes(...all: readonly PassParts[]): Pass[] {
 
 const lpi = (value: number) => ({ value, per: 'lpi' }) as const;
 
+/** A job of one picture, split into a set of inks; the pass that was split is gone. */
+function splitJob(title: string, sheet: Job['sheet'], set: string, from: PassParts, chosen = false): Job {
+  const before: Job = { ...createJob(title, 'none'), sheet, pictures: [from.picture], passes: passes(from) };
+  let next = 0;
+  const { job } = splitPicture(before, {
+    set: INK_SETS.find((s) => s.name === set)!,
+    from: 'pass-1',
+    newId: () => `split-${++next}`,
+    chosen,
+  });
+  return { ...job, passes: job.passes.filter((p) => p.on) };
+}
+
+/** Inks of a job as a busy press lays them: the second a little off its place, all a little uneven. */
+const worn = (job: Job): Job => ({
+  ...job,
+  passes: job.passes.map((p, k) => ({
+    ...p,
+    ink: {
+      ...p.ink,
+      press: {
+        ...p.ink.press,
+        shiftX: k === 0 ? 0.5 : 0,
+        shiftY: k === 0 ? -0.3 : 0,
+        mottle: 0.35,
+        dry: 0.3,
+        seed: k + 1,
+      },
+    },
+  })),
+});
+
 /** The finished jobs of Kite Week. */
 export function demoJobs(pictures: Stored): Job[] {
   const pick = (name: string): Picture => pictures[name]!;
   const base = createJob('', 'none');
-  const [harbour, still, lettering, lines, tones] = [
+  const [harbour, still, lettering, shirt, lines, tones] = [
     'harbour-dusk.jpg',
     'studio-still-life.png',
     'kite-week-lettering.png',
+    'kite-shirt.png',
     'flyer-lines.png',
     'flyer-tones.png',
-  ].map(pick) as [Picture, Picture, Picture, Picture, Picture];
+  ].map(pick) as [Picture, Picture, Picture, Picture, Picture, Picture];
   return [
     {
       ...base,
@@ -146,5 +181,36 @@ export function demoJobs(pictures: Stored): Job[] {
         },
       ),
     },
+    splitJob(
+      'Harbour postcard, process',
+      { width: 210, height: 140, bleed: 3, ppi: 600, stock: plainStock('White', '#ffffff') },
+      'process',
+      { picture: harbour, ink: BLACK, screen: { frequency: lpi(75), angle: 45 } },
+    ),
+    worn(
+      splitJob(
+        'Harbour print, two inks',
+        { width: 297, height: 198, bleed: 0, ppi: 300, stock: { ...plainStock('Cream', '#f5ecd7'), texture: 'paper' } },
+        'harbour-two',
+        { picture: harbour, ink: BLACK, screen: { frequency: lpi(35), angle: 45 } },
+      ),
+    ),
+    splitJob(
+      'Festival shirt, three inks and a base',
+      { width: 280, height: 210, bleed: 0, ppi: 300, stock: plainStock('Night cloth', '#1b1f2a') },
+      'night-shirt',
+      {
+        picture: shirt,
+        ink: BLACK,
+        feed: { fit: 'fit' },
+        screen: { frequency: lpi(45), angle: 45 },
+      },
+    ),
+    splitJob(
+      'Harbour at night, light on black',
+      { width: 240, height: 160, bleed: 0, ppi: 300, stock: plainStock('Black', '#000000') },
+      'light',
+      { picture: harbour, ink: BLACK, screen: { frequency: lpi(30), angle: 45 } },
+    ),
   ];
 }

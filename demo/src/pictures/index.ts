@@ -1,6 +1,7 @@
 import { makeFlyerLines, makeFlyerTones } from './flyer.ts';
 import { makeHarbour } from './harbour.ts';
 import { makeLettering } from './lettering.ts';
+import { makeShirt } from './shirt.ts';
 import { makeStillLife } from './still-life.ts';
 
 /** Every demo picture: its file name and how it is made. */
@@ -8,6 +9,7 @@ export const PICTURES: Readonly<Record<string, () => Promise<Buffer>>> = {
   'harbour-dusk.jpg': makeHarbour,
   'studio-still-life.png': makeStillLife,
   'kite-week-lettering.png': makeLettering,
+  'kite-shirt.png': makeShirt,
   'flyer-lines.png': makeFlyerLines,
   'flyer-tones.png': makeFlyerTones,
 };
