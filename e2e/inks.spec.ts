@@ -6,7 +6,7 @@ import { ciede2000, labOfLight, linearOfHex } from '@chromatype/core';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { dropFile, makeOutput, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { dropFile, makeOutput, newJob, saved, smallJob, settled, storedJob, type } from './support/bench.ts';
 import { inkOf, packed } from './support/pictures.ts';
 import { harbourPhoto, meanColour, shirtArt, splitInto } from './support/split.ts';
 
@@ -64,7 +64,7 @@ test('the harbour photo splits into process: four plates that together print its
 test('a three-ink shirt with a base: an ink changes its colour after the fact, and the archive holds it all', async ({
   page,
 }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await dropFile(page, 'art.png', 'image/png', await shirtArt(900, 620));
   await settled(page);
   await splitInto(page, 'Night shirt');
@@ -134,7 +134,7 @@ test('a three-ink shirt with a base: an ink changes its colour after the fact, a
 });
 
 test('plates are looked at one by one and sent to the press', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await dropFile(page, 'harbour.jpg', 'image/jpeg', await harbourPhoto());
   await settled(page);
   await splitInto(page, 'Harbour, two inks');
@@ -174,7 +174,7 @@ test('plates are looked at one by one and sent to the press', async ({ page }) =
 });
 
 test('off the press an ink lands elsewhere; its plate stays', async ({ page }) => {
-  await newJob(page);
+  await smallJob(page);
   await dropFile(page, 'art.png', 'image/png', await shirtArt(600, 420));
   await settled(page);
   const plate = async () => packed(await inkOf((await makeOutput(page, /^Plate of/)).bytes));
@@ -212,7 +212,7 @@ test('swatches: measured inks come from a table, go out as JSON, and split a pic
   const set = JSON.parse(execFileSync('cat', [file], { encoding: 'utf8' }));
   expect([set.label, set.inks[0].name, set.inks[0].measured.lab]).toEqual(['Pier', 'Fern', [48, -38, 22]]);
 
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await dropFile(page, 'harbour.jpg', 'image/jpeg', await harbourPhoto());
   await settled(page);
   await splitInto(page, 'Pier');
@@ -224,4 +224,25 @@ test('swatches: measured inks come from a table, go out as JSON, and split a pic
   await page.getByRole('button', { name: 'Delete' }).click();
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('list', { name: 'Own sets' }).getByRole('button', { name: 'Pier' })).toBeVisible();
+});
+
+test('flat art in chosen inks: each prints where its own colour stands, picked on the sheet', async ({ page }) => {
+  const id = await smallJob(page);
+  await dropFile(page, 'art.png', 'image/png', await shirtArt(900, 620));
+  await settled(page);
+  await splitInto(page, 'Harbour, two inks', true);
+  await page.getByRole('button', { name: /^Pass Harbour blue/ }).click();
+  await page.getByRole('button', { name: 'Pick', exact: true }).click();
+  const sheet = (await page.getByTestId('sheet-edge').boundingBox())!;
+  // The yellow bar is to be printed in blue.
+  await page.mouse.click(sheet.x + sheet.width * 0.75, sheet.y + sheet.height * 0.5);
+  await page.keyboard.press('Escape');
+  await saved(page);
+  const { document } = await storedJob(page, id);
+  expect(document.passes.find((p) => p.on && p.name === 'Harbour blue')!.feed.pick).toBe('#f6c945');
+  expect(document.separations[0]!.settings.way).toBe('chosen');
+  await settled(page);
+  const plate = await inkOf((await makeOutput(page, /^Plate of Harbour blue/)).bytes);
+  const at = (u: number, v: number) => plate.ink(Math.round(u * plate.width), Math.round(v * plate.height));
+  expect([at(0.75, 0.5), at(0.68, 0.3), at(0.35, 0.5), at(0.02, 0.05)]).toEqual([1, 1, 0, 0]);
 });

@@ -69,8 +69,10 @@ test('an SVG gives its outlines; what is none is refused in one sentence', async
     '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 40 40"><g transform="translate(5 0)"><rect x="0" y="0" width="10" height="40"/><rect x="20" y="0" width="10" height="40"/></g></svg>',
   );
   await saved(page);
-  const made = (await storedJob(page, id)).document.pictures[0]!.made!;
-  expect(made.settings).toMatchObject({ shape: 'own' });
+  // The outline is read before the job changes.
+  await expect
+    .poll(async () => (await storedJob(page, id)).document.pictures[0]!.made!.settings)
+    .toMatchObject({ shape: 'own' });
   await settled(page);
   const plate = await inkOf((await makeOutput(page, /Plate of/)).bytes);
   const across = Array.from({ length: plate.width }, (_, x) => plate.ink(x, plate.height >> 1));

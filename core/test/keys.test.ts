@@ -1,6 +1,8 @@
 import {
   createJob,
   FAMILIES,
+  INK_SETS,
+  splitPicture,
   type FamilyName,
   type Job,
   JobError,
@@ -116,4 +118,26 @@ test('a tile is known by its picture’s pixels, not by the name it goes by in t
   const pictures = (hash: string) => ({ ...job, pictures: [{ ...job.pictures[0]!, name: 'other', hash }] });
   expect(screenKey(pictures(HASH), screen)).toBe(screenKey(job, screen));
   expect(screenKey(pictures('d'.repeat(64)), screen)).not.toBe(screenKey(job, screen));
+});
+
+test('a plate of a separation depends on every ink of it, on the stock and on its settings, not on how the press lays it', () => {
+  const base = jobWith();
+  let n = 0;
+  const set = INK_SETS.find((s) => s.name === 'process')!;
+  const { job } = splitPicture(base, { set, from: 'p', newId: () => `n${n++}` });
+  const cyan = job.passes.find((p) => p.name === 'Cyan')!;
+  const key = (changed: Job) => plateKey(changed, changed.passes.find((p) => p.name === 'Cyan')!);
+  const other = (change: (pass: Job['passes'][number]) => Job['passes'][number]): Job => ({
+    ...job,
+    passes: job.passes.map((p) => (p.name === 'Yellow' ? change(p) : p)),
+  });
+  expect(key(other((p) => ({ ...p, ink: { ...p.ink, colour: '#00ff00', measured: null } })))).not.toBe(
+    plateKey(job, cyan),
+  );
+  expect(key({ ...job, sheet: { ...job.sheet, stock: { ...job.sheet.stock, colour: '#aaaaaa' } } })).not.toBe(key(job));
+  const black = job.separations.map((s) => ({ ...s, settings: { ...s.settings, black: 1 } }));
+  expect(key({ ...job, separations: black })).not.toBe(key(job));
+  expect(key(other((p) => ({ ...p, on: false, name: 'Other' })))).toBe(key(job));
+  expect(key(other((p) => ({ ...p, ink: { ...p.ink, press: { ...p.ink.press, shiftX: 2 } } })))).toBe(key(job));
+  expect(key(other((p) => ({ ...p, screen: { ...p.screen, angle: 33 } })))).toBe(key(job));
 });

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { createJob } from '@chromatype/core';
 import { expect, type Page } from '@playwright/test';
 
 /** Drops a file on the page as an artist does from a folder. */
@@ -36,6 +37,17 @@ export async function newJob(page: Page): Promise<string> {
   await page.waitForURL(/\/jobs\/[0-9a-f-]+/);
   await settled(page);
   return /jobs\/([0-9a-f-]+)/.exec(page.url())![1]!;
+}
+
+/** A new job on a small sheet, for what takes long on a large one. Returns its id. */
+export async function smallJob(page: Page): Promise<string> {
+  const base = createJob('Small', 'p');
+  const document = { ...base, sheet: { ...base.sheet, width: 105, height: 74 } };
+  const made = await page.request.post('/api/jobs', { data: { document } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto(`/jobs/${id}`);
+  await settled(page);
+  return id;
 }
 
 /** Makes an output in the panel and returns the file that the browser saves. */

@@ -7,7 +7,7 @@ let harbour: Promise<Buffer> | null = null;
 
 /** The demo's photo of the harbour at dusk, small enough for a test. */
 export function harbourPhoto(): Promise<Buffer> {
-  harbour ??= makeHarbour().then((bytes) => sharp(bytes).resize(1200).jpeg({ quality: 92 }).toBuffer());
+  harbour ??= makeHarbour(1200);
   return harbour;
 }
 

@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { createJob, filePicture } from '@chromatype/core';
 import sharp from 'sharp';
 
 const main = fileURLToPath(new URL('../dist/cli/main.js', import.meta.url));
@@ -75,7 +76,7 @@ describe('the command line', () => {
     ['a frequency that cannot be', ['screen', 'flat.png', 'x.png', '--lpi', '900'], /must be 2 to 2000 pixels/],
     ['a format that is not written', ['screen', 'flat.png', 'x.bmp'], /OUT must end in \.png/],
     ['a file that cannot be measured', ['measure', 'text.png'], /not a picture/],
-    ['an unknown command', ['squash'], /has the commands screen, measure, list/],
+    ['an unknown command', ['squash'], /has the commands screen, separate, job, measure, list/],
   ])('%s: exit 2, one sentence, no file', async (_, args, sentence) => {
     writeFileSync(join(folder, 'text.png'), 'no picture');
     const { code, err, out } = await chromatype(...args);
@@ -85,6 +86,91 @@ describe('the command line', () => {
     expect(out).toBe('');
     expect(existsSync(join(folder, 'x.png'))).toBe(false);
     expect(readdirSync(folder).filter((f) => f.includes('partial'))).toEqual([]);
+  });
+
+  test('separates a picture into the plates of a set, and measures them', async () => {
+    expect(
+      await chromatype(
+        'separate',
+        'flat.png',
+        'plates',
+        '--inks',
+        'process',
+        '--lpi',
+        '40',
+        '--black',
+        '1',
+        '--format',
+        'tif',
+      ),
+    ).toMatchObject({ code: 0, err: '' });
+    expect(readdirSync(join(folder, 'plates')).sort()).toEqual([
+      '1-cyan.tif',
+      '2-magenta.tif',
+      '3-yellow.tif',
+      '4-black.tif',
+    ]);
+    // A neutral grey in the most black is black alone, at black's own angle.
+    const ink = async (name: string) => {
+      const { data, info } = await sharp(join(folder, 'plates', name))
+        .toColourspace('b-w')
+        .raw()
+        .toBuffer({ resolveWithObject: true });
+      return data.filter((v, k) => k % info.channels === 0 && v < 128).length / (info.width * info.height);
+    };
+    expect(await ink('1-cyan.tif')).toBeLessThan(0.05);
+    expect(await ink('4-black.tif')).toBeGreaterThan(0.4);
+    await sharp(join(folder, 'plates', '4-black.tif'))
+      .png()
+      .withMetadata({ density: 300 })
+      .toFile(join(folder, 'black.png'));
+    const found = JSON.parse((await chromatype('measure', 'black.png')).out);
+    expect(Math.abs(found.lpi / 40 - 1)).toBeLessThan(0.002);
+    expect(Math.abs((found.angle % 90) - 45)).toBeLessThan(0.1);
+  });
+
+  test('makes every output of a saved job, its pictures beside it', async () => {
+    const base = createJob('Quay sign', 'p');
+    const document = {
+      ...base,
+      sheet: { ...base.sheet, width: 60, height: 60 },
+      pictures: [filePicture({ id: 'a', name: 'flat.png', hash: 'a'.repeat(64), width: 800, height: 800 })],
+      passes: base.passes.map((p) => ({ ...p, feed: { ...p.feed, picture: 'a' } })),
+    };
+    writeFileSync(join(folder, 'sign.json'), JSON.stringify(document));
+    expect(await chromatype('job', 'sign.json', 'made')).toMatchObject({ code: 0, err: '' });
+    expect(readdirSync(join(folder, 'made')).sort()).toEqual(['quay-sign.png', 'quay-sign.zip']);
+    expect((await sharp(join(folder, 'made', 'quay-sign.png')).metadata()).width).toBe(709);
+    writeFileSync(
+      join(folder, 'lost.json'),
+      JSON.stringify({ ...document, pictures: [{ ...document.pictures[0], name: 'lost.png' }] }),
+    );
+    const lost = await chromatype('job', 'lost.json', 'none');
+    expect([lost.code, lost.err.trim()]).toEqual([2, 'The job needs the picture lost.png, which is not in ..']);
+    expect(existsSync(join(folder, 'none'))).toBe(false);
+  });
+
+  test.each([
+    [['separate', 'flat.png', 'p', '--inks', 'glitter'], /--inks must be one of process/],
+    [['separate', 'flat.png', 'p'], /needs --inks/],
+    [['separate', 'flat.png', 'p', '--inks', 'process', '--format', 'gif'], /--format must be png or tif/],
+    [['job', 'flat.png', 'p'], /is not valid JSON/],
+  ])('%j is refused in one sentence', async (args, sentence) => {
+    const { code, err } = await chromatype(...args);
+    expect([code, err.trim().split('\n').length]).toEqual([2, 1]);
+    expect(err).toMatch(sentence);
+    expect(existsSync(join(folder, 'p'))).toBe(false);
+  });
+
+  test('screens to TIFF and PDF by the ending', async () => {
+    for (const ending of ['tif', 'pdf']) {
+      expect(await chromatype('screen', 'flat.png', `out.${ending}`, '--lpi', '30')).toMatchObject({
+        code: 0,
+        err: '',
+      });
+    }
+    expect((await sharp(join(folder, 'out.tif')).metadata()).width).toBe(800);
+    expect(readFileSync(join(folder, 'out.pdf')).subarray(0, 5).toString()).toBe('%PDF-');
   });
 
   test('writes one-bit files', async () => {

@@ -5,7 +5,8 @@ import { isCoverage, printsPalette, sourceKey } from './values.ts';
 
 /** What a pass's light depends on: equal keys give equal light. */
 export function lightKey(job: Job, pass: Pass): string {
-  return JSON.stringify([pass.feed.part, separated(job, pass), sourceKey(job, pass)]);
+  const source = sourceKey(job, pass);
+  return source === 'white' ? source : JSON.stringify([pass.feed.part, separated(job, pass), source]);
 }
 
 /** Which ink of which separation a pass takes; null for other parts. */

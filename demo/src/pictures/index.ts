@@ -6,7 +6,7 @@ import { makeStillLife } from './still-life.ts';
 
 /** Every demo picture: its file name and how it is made. */
 export const PICTURES: Readonly<Record<string, () => Promise<Buffer>>> = {
-  'harbour-dusk.jpg': makeHarbour,
+  'harbour-dusk.jpg': () => makeHarbour(),
   'studio-still-life.png': makeStillLife,
   'kite-week-lettering.png': makeLettering,
   'kite-shirt.png': makeShirt,

@@ -1,5 +1,5 @@
 import { countInk, type FileSink, type Pass, printingPasses, sheetPixels } from '@chromatype/core';
-import { Zip, ZipDeflate, ZipPassThrough } from 'fflate';
+import { Zip, ZipPassThrough } from 'fflate';
 import { fileWords } from '../render/file-words.ts';
 import {
   type PackedPlate,
@@ -47,8 +47,9 @@ export async function writePackage(work: PlateWork, sink: FileSink): Promise<voi
     if (error) failed = error;
     else sink.write(piece);
   });
-  const add = (name: string, bytes: Uint8Array, packed: boolean): void => {
-    const entry = packed ? new ZipPassThrough(name) : new ZipDeflate(name, { level: 6 });
+  // What is large is packed already; the rest is not worth it.
+  const add = (name: string, bytes: Uint8Array): void => {
+    const entry = new ZipPassThrough(name);
     zip.add(entry);
     entry.push(bytes, true);
   };
@@ -83,22 +84,22 @@ export async function writePackage(work: PlateWork, sink: FileSink): Promise<voi
   }
   const sheet = sheetPixels(job.sheet);
   passes.forEach((pass, k) => {
-    add(`tiff/${plateFile(pass, k)}.tif`, tiffs[k]!.bytes(), true);
-    add(`png/${plateFile(pass, k)}.png`, pngs[k]!.bytes(), true);
+    add(`tiff/${plateFile(pass, k)}.tif`, tiffs[k]!.bytes());
+    add(`png/${plateFile(pass, k)}.png`, pngs[k]!.bytes());
   });
-  add('plates.pdf', await platesPdf(job, packed), true);
-  add('named-inks.pdf', await compositePdf(job, packed), true);
+  add('plates.pdf', await platesPdf(job, packed));
+  add('named-inks.pdf', await compositePdf(job, packed));
   const proof = await makeProof(work);
   work.progress?.(0.97);
-  add('proof.png', proof.png, true);
-  add('proof.pdf', await proofPdf(job, proof.png, proof.profile), true);
+  add('proof.png', proof.png);
+  add('proof.pdf', await proofPdf(job, proof.png, proof.profile));
   const listed = passes.map((pass, k) => ({
     file: `tiff/${plateFile(pass, k)}.tif`,
     coverage: ink[k]! / (sheet.width * sheet.height),
   }));
   const text = new TextEncoder();
-  add('ticket.txt', text.encode(jobTicket(job, listed)), false);
-  add('job.json', text.encode(JSON.stringify(job, null, 2)), false);
+  add('ticket.txt', text.encode(jobTicket(job, listed)));
+  add('job.json', text.encode(JSON.stringify(job, null, 2)));
   zip.end();
   if (failed) throw failed;
 }

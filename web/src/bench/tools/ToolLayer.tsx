@@ -1,6 +1,6 @@
 import { type CutOut, type Job, NEW_CUT_OUT, type Pass, type Picture, pictureOf, spotUnder } from '@chromatype/core';
 import { type PointerEvent, useRef, useState } from 'react';
-import { setPictureEdit, setTone } from '../../document/edits.ts';
+import { setFeed, setPictureEdit, setTone } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture, useOpenJob } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import type { View } from '../../engine/view.ts';
@@ -59,6 +59,16 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
         });
     };
   }
+  if (tool === 'pick-ink') {
+    return (at, first) => {
+      if (!first) return;
+      const spot = spotOf(at);
+      if (spot.x < 0 || spot.y < 0 || spot.x > 1 || spot.y > 1) return;
+      void enginePool()
+        .sampler.colourAt(hash, spot.x, spot.y)
+        .then((pick) => pick && edit(setFeed(pass.id, { pick })));
+    };
+  }
   if (tool === 'cut-brush') {
     return (at, first) => {
       const spot = spotOf(at);
@@ -76,6 +86,7 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
 const HINTS: Partial<Record<Tool, string>> = {
   paint: 'Paint on the sheet to lighten or darken what this pass prints. Escape lays the brush down.',
   pick: 'Click a colour of the background to take it away. Escape ends.',
+  'pick-ink': 'Click the colour of the art that this ink is to print. Escape ends.',
   'cut-brush': 'Paint over what should go or come back. Escape lays the brush down.',
 };
 
@@ -102,11 +113,12 @@ export function ToolLayer({ job, pass, view }: Props) {
     };
   }
 
-  const brushSide = tool === 'pick' ? 0 : brush.size * perMm;
+  const picks = tool === 'pick' || tool === 'pick-ink';
+  const brushSide = picks ? 0 : brush.size * perMm;
   return (
     <div
       className="absolute inset-0 touch-none"
-      style={{ cursor: tool === 'pick' ? 'crosshair' : 'none' }}
+      style={{ cursor: picks ? 'crosshair' : 'none' }}
       role="application"
       aria-label={HINTS[tool]}
       data-testid="tool-layer"

@@ -20,7 +20,7 @@ import { Button } from '../../../ui/Button.tsx';
 import { ColourField } from '../../../ui/ColourField.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { SwitchField } from '../../../ui/SwitchField.tsx';
-import { setOverlay, useTools } from '../../tools/tool-store.ts';
+import { setOverlay, toggleTool, useTools } from '../../tools/tool-store.ts';
 import { hasRows } from '../screen/shared-fields.ts';
 
 type Name = keyof SeparationSettings;
@@ -73,6 +73,7 @@ export function SeparationControls({
   const { settings } = separation;
   const stats = useReach(job, pass, separation);
   const shown = useTools((s) => s.overlay === 'reach');
+  const picking = useTools((s) => s.tool === 'pick-ink');
   const base = job.passes.some((p) => p.feed.part === 'base' && p.feed.separation === separation.id);
   const names: readonly Name[] = [...NAMES[settings.way], ...(base ? (['baseFrom', 'choke'] as const) : [])];
   const inks = inkPasses(job, separation.id);
@@ -97,7 +98,15 @@ export function SeparationControls({
           className="flex items-center justify-between gap-2"
           title="The colour in the art that this ink prints; the ink itself stays."
         >
-          <span>Colour in the art</span>
+          <span>In the art</span>
+          <Button
+            aria-pressed={picking}
+            strong={picking}
+            onClick={() => toggleTool('pick-ink')}
+            title="Take the colour from the sheet"
+          >
+            Pick
+          </Button>
           <ColourField
             label="Colour in the art"
             value={pass.feed.pick ?? pass.ink.colour}
