@@ -98,3 +98,4 @@ export * from './plates/marked.ts';
 export * from './plates/marks.ts';
 export * from './press/pressed-plate.ts';
 export * from './press/texture.ts';
+export { plainPath } from './raster/plain-path.ts';

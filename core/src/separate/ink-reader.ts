@@ -6,6 +6,9 @@ import { lightCodes } from '../tone/blur.ts';
 import { mapTones } from '../tone/map-tones.ts';
 import type { InkTable } from './ink-table.ts';
 
+/** Where the picture is clearer than this a base would show beside what fades away. */
+const MOST_CLEAR = 6553;
+
 /** Bits of a grid step in the places of lights; a grid of 33 points uses the full range. */
 const bitsOf = (size: number): number => (size <= 17 ? 11 : 10);
 
@@ -67,7 +70,7 @@ export function placeReader(kernels: Kernels, feeds: ColourFeeds, size: number):
 export interface InkFeed {
   readonly table: InkTable;
   readonly ink: number;
-  /** Solid from one half on, and nothing below. */
+  /** Solid from one half on where the picture is opaque, and nothing elsewhere. */
   readonly hard: boolean;
 }
 
@@ -89,9 +92,11 @@ export function inkReader(kernels: Kernels, places: PlaceReader, { table, ink, h
     kernels.u16(plane).set(own);
     const [r, g, b, a] = blocks.map((block) => block.ptr) as [number, number, number, number | undefined];
     run.separateInk(r, g, b, plane.ptr, size, bitsOf(size), count, out.ptr);
-    if (a !== undefined) run.coverByAlpha(out.ptr, a, count);
+    if (a !== undefined && !hard) run.coverByAlpha(out.ptr, a, count);
     const data = kernels.u16(out).slice(0, count);
-    if (hard) for (let k = 0; k < count; k++) data[k] = data[k]! <= 32767 ? 0 : 65535;
+    if (hard) {
+      for (let k = 0; k < count; k++) data[k] = data[k]! <= 32767 && (!clear || clear[k]! <= MOST_CLEAR) ? 0 : 65535;
+    }
     return { depth: 16, width: area.width, rows, data };
   };
 }

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
+import { plainPath } from '@chromatype/core';
 import opentype from 'opentype.js';
 import sharp from 'sharp';
 
@@ -26,7 +27,7 @@ export async function makeShirt(): Promise<Buffer> {
   let at = 150;
   const letters = [...'KITE WEEK'].map((char) => {
     const glyph = font.charToGlyph(char);
-    const path = glyph.getPath(at, 2170, 560).toPathData(2);
+    const path = plainPath(glyph.getPath(at, 2170, 560).toPathData(2));
     at += (glyph.advanceWidth * 560) / font.unitsPerEm;
     return path;
   });
@@ -37,7 +38,7 @@ export async function makeShirt(): Promise<Buffer> {
 ${kite(880, 620, 380, -18, [RED, WHITE, RED, YELLOW], RED)}
 ${kite(1720, 420, 300, 8, [TEAL, YELLOW, WHITE, TEAL], TEAL)}
 ${kite(2450, 700, 420, 22, [YELLOW, RED, TEAL, RED], YELLOW)}
-<path d="${letters.join('')}" fill="${WHITE}" transform="translate(${(3200 - at - 150) / 2} 0)"/>
+<path d="${letters.join('')}" fill="${WHITE}" transform="translate(${(3200 - 150 - at) / 2} 0)"/>
 </svg>`;
   return sharp(Buffer.from(svg)).png().toBuffer();
 }

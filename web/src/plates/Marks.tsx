@@ -27,7 +27,7 @@ export function Marks({ width, height, margin, register, crop }: Props) {
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
-      className="pointer-events-none absolute inset-0 fill-none stroke-[#1a1815]"
+      className="pointer-events-none absolute inset-0 fill-none stroke-current"
       strokeWidth={0.8}
       aria-hidden
     >

@@ -1,4 +1,4 @@
-import type { Job } from '@chromatype/core';
+import { type Job, linearOfHex } from '@chromatype/core';
 import type { ReactNode } from 'react';
 import { SampleCanvas } from '../ui/SampleCanvas.tsx';
 import { Marks } from './Marks.tsx';
@@ -42,12 +42,14 @@ export function PlateCard({
   const aspect = (job.sheet.height + 2 * job.sheet.bleed) / (job.sheet.width + 2 * job.sheet.bleed);
   const margin = Math.max(22, width * MARGIN);
   const inner = width - 2 * margin;
+  // Marks and words are seen on dark stock too.
+  const isDark = linearOfHex(background)[1] < 0.18;
   const { register, crop, mirror, negative } = job.plates;
   const filter = film && negative ? 'invert(1)' : undefined;
   return (
     <figure
       aria-label={label}
-      className="relative shadow-[0_1px_8px_rgb(0_0_0/30%)]"
+      className={`relative shadow-[0_1px_8px_rgb(0_0_0/30%)] ${isDark ? 'text-[#f5f1e8]' : 'text-[#1a1815]'}`}
       style={{
         width,
         height: inner * aspect + 2 * margin,
@@ -75,7 +77,7 @@ export function PlateCard({
       </button>
       <Marks width={width} height={inner * aspect + 2 * margin} margin={margin} register={register} crop={crop} />
       <figcaption
-        className="absolute right-0 bottom-0 left-0 flex justify-between gap-2 truncate px-1 text-[10.5px] text-[#1a1815]"
+        className="absolute right-0 bottom-0 left-0 flex justify-between gap-2 truncate px-1 text-[10.5px]"
         style={{ paddingInline: margin + 5, height: margin, lineHeight: `${margin}px`, fontFamily: 'var(--font-mono)' }}
       >
         <span className="truncate">{name}</span>
