@@ -1,4 +1,4 @@
-import type { Kernels } from '../kernel/kernels.ts';
+import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { exponential } from '../math/exact.ts';
 import type { Plane } from './separable.ts';
 
@@ -37,6 +37,7 @@ const clamp = (v: number, most: number): number => Math.min(most, Math.max(0, v)
 /**
  * A part of a whole of `size` values, evened out by a bell (a Gaussian of standard deviation `sigma` values)
  * across and down; beyond the whole's edges the last values go on. `plane` must hold what the bell reaches.
+ * With `into` the result is left there, in kernel memory with room for sixteen values more; it is empty then.
  */
 export function throughBell(
   kernels: Kernels,
@@ -44,6 +45,7 @@ export function throughBell(
   size: { readonly width: number; readonly height: number },
   box: Box,
   sigma: number,
+  into: Scratch | null = null,
 ): Uint16Array {
   const shape = bellWeights(sigma);
   const reach = shape.length;
@@ -74,14 +76,15 @@ export function throughBell(
     row.fill(values[values.length - 1]!, to - first, count + 1);
     kernels.run.bellRows(pointers.ptr, weights.ptr, reach, box.width, middle.ptr + y * rowBytes);
   }
-  const out = new Uint16Array(box.width * rows);
+  const out = new Uint16Array(into ? 0 : box.width * rows);
   for (let k = 0; k < rows; k++) {
     const y = box.y + k * box.step - reach;
     for (let t = 0; t < taps; t++) {
       at[t] = middle.ptr + (clamp(y + t, size.height - 1) - plane.y) * rowBytes;
     }
-    kernels.run.bellRows(pointers.ptr, weights.ptr, reach, box.width, result.ptr);
-    out.set(made, k * box.width);
+    const to = into ? into.ptr + 2 * k * box.width : result.ptr;
+    kernels.run.bellRows(pointers.ptr, weights.ptr, reach, box.width, to);
+    if (!into) out.set(made, k * box.width);
   }
   return out;
 }

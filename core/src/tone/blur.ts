@@ -1,4 +1,4 @@
-import type { Kernels } from '../kernel/kernels.ts';
+import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { bellReach, throughBell } from '../raster/bell.ts';
@@ -60,6 +60,8 @@ export interface BellPlan {
   /** What must be read of the grid. */
   readonly box: Area;
   through(kernels: Kernels, read: Uint16Array): Uint16Array;
+  /** The same left in kernel memory, which must have room for sixteen values more. */
+  throughTo(kernels: Kernels, read: Uint16Array, into: Scratch): void;
 }
 
 /**
@@ -91,6 +93,10 @@ export function planBell(sheet: Size, area: Area, sigma: number): BellPlan {
   return {
     factor,
     box,
+    throughTo(kernels, data, into) {
+      if (up) kernels.u16(into).set(this.through(kernels, data));
+      else throughBell(kernels, { ...box, rows: box.height, data }, size, part, bell, into);
+    },
     through(kernels, data) {
       const evened = throughBell(kernels, { ...box, rows: box.height, data }, size, part, bell);
       if (!up || !upDown) return evened;

@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
-import type { Kernels } from '../kernel/kernels.ts';
+import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { blurred, type CoarseReader, lightCodes, planBell } from './blur.ts';
@@ -46,7 +46,7 @@ interface Boxed {
 
 /** Values by which light is set apart from what surrounds it: `amount` times its difference from `around`. */
 interface Apart {
-  readonly around: Uint16Array;
+  readonly around: Scratch;
   readonly amount: number;
 }
 
@@ -56,7 +56,7 @@ function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: rea
   const rows = rowsOf(area);
   const count = width * rows;
   const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * count + 16);
-  const [base, round, out] = [blockOf('base'), blockOf('around'), blockOf('out')];
+  const [base, out] = [blockOf('base'), blockOf('out')];
   const table = kernels.scratch('apart-table', 2 * 65536);
   kernels.u16(table).set(lightOf());
   const own = kernels.u16(base);
@@ -65,9 +65,8 @@ function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: rea
     own.set(data.subarray(from, from + width), k * width);
   }
   parts.forEach(({ around, amount }, k) => {
-    kernels.u16(round).set(around);
     const values = k === 0 ? base : out;
-    kernels.run.setApart(values.ptr, base.ptr, round.ptr, Math.round(amount * 4096), count, out.ptr);
+    kernels.run.setApart(values.ptr, base.ptr, around.ptr, Math.round(amount * 4096), count, out.ptr);
   });
   kernels.run.lookup16(out.ptr, table.ptr, count, out.ptr);
   return kernels.u16(out).slice(0, count);
@@ -132,11 +131,14 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
   ].filter((w) => w.amount !== 0);
   return (area) => {
     let base: Boxed | null = null;
-    const parts = wishes.map(({ amount, mm }): Apart => {
+    const count = area.width * rowsOf(area);
+    const parts = wishes.map(({ amount, mm }, k): Apart => {
       const plan = planBell(sheet, area, Math.max(LEAST_SIGMA, px(mm, sheet) / 2));
       const data = encodedRows(kernels, soft(plan.factor)(plan.box));
       if (plan.factor === 1) base ??= { box: plan.box, data };
-      return { amount, around: plan.through(kernels, data) };
+      const around = kernels.scratch(`apart-around-${k}`, 2 * count + 32);
+      plan.throughTo(kernels, data, around);
+      return { amount, around };
     });
     base ??= { box: area, data: encodedRows(kernels, soft(1)(area)) };
     return { depth: 16, width: area.width, rows: rowsOf(area), data: setApart(kernels, base, area, parts) };
