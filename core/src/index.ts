@@ -98,4 +98,4 @@ export * from './plates/marked.ts';
 export * from './plates/marks.ts';
 export * from './press/pressed-plate.ts';
 export * from './press/texture.ts';
-export { plainPath } from './raster/plain-path.ts';
+export { type PathCommand, pathData } from './raster/path-data.ts';

@@ -2,7 +2,11 @@
 declare module 'opentype.js' {
   export interface Glyph {
     readonly advanceWidth: number;
-    getPath(x: number, y: number, size: number): { toPathData(digits: number): string };
+    getPath(
+      x: number,
+      y: number,
+      size: number,
+    ): { readonly commands: readonly import('@chromatype/core').PathCommand[] };
   }
   export interface Font {
     readonly unitsPerEm: number;

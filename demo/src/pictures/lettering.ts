@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { plainPath } from '@chromatype/core';
+import { pathData } from '@chromatype/core';
 import opentype, { type Font, type Glyph } from 'opentype.js';
 import sharp from 'sharp';
 
@@ -15,7 +15,7 @@ function outline(font: Font, text: string, size: number, x: number, y: number): 
     .map((char) => {
       const glyph = font.charToGlyph(char);
       if (before) at += ((font.getKerningValue(before, glyph) || 0) * size) / font.unitsPerEm;
-      const path = plainPath(glyph.getPath(at, y, size).toPathData(2));
+      const path = pathData(glyph.getPath(at, y, size).commands, 2);
       at += (glyph.advanceWidth * size) / font.unitsPerEm;
       before = glyph;
       return path;

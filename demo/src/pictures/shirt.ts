@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { plainPath } from '@chromatype/core';
+import { pathData } from '@chromatype/core';
 import opentype from 'opentype.js';
 import sharp from 'sharp';
 
@@ -27,7 +27,7 @@ export async function makeShirt(): Promise<Buffer> {
   let at = 150;
   const letters = [...'KITE WEEK'].map((char) => {
     const glyph = font.charToGlyph(char);
-    const path = plainPath(glyph.getPath(at, 2170, 560).toPathData(2));
+    const path = pathData(glyph.getPath(at, 2170, 560).commands, 2);
     at += (glyph.advanceWidth * 560) / font.unitsPerEm;
     return path;
   });

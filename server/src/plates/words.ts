@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
-import { plainPath, type Words } from '@chromatype/core';
+import { pathData, type Words } from '@chromatype/core';
 import opentype, { type Font } from 'opentype.js';
 
 const FILE = '@fontsource/martian-mono/files/martian-mono-latin-400-normal.woff';
@@ -18,5 +18,5 @@ function shippedFont(): Font {
 /** Outlines of plate names in a font that ships with the application. */
 export const words: Words = (text) => {
   const own = shippedFont();
-  return { path: plainPath(own.getPath(text, 0, 0, 1000).toPathData(1)), width: own.getAdvanceWidth(text, 1000) };
+  return { path: pathData(own.getPath(text, 0, 0, 1000).commands, 1), width: own.getAdvanceWidth(text, 1000) };
 };

@@ -5,7 +5,7 @@ import instrumentBold from '@fontsource/instrument-sans/files/instrument-sans-la
 import martian from '@fontsource/martian-mono/files/martian-mono-latin-500-normal.woff?url';
 import bangers from '@fontsource/bangers/files/bangers-latin-400-normal.woff?url';
 import slab from '@fontsource/alfa-slab-one/files/alfa-slab-one-latin-400-normal.woff?url';
-import { plainPath } from '@chromatype/core';
+import { pathData } from '@chromatype/core';
 import { entries, createStore, set } from 'idb-keyval';
 import { type Font, type Glyph, parse } from 'opentype.js';
 
@@ -88,7 +88,7 @@ function line(
   return {
     width: at,
     path: (x, y, em) =>
-      places.map(({ glyph, x: dx }) => plainPath(glyph.getPath(x + dx * em, y, em).toPathData(5))).join(''),
+      places.map(({ glyph, x: dx }) => pathData(glyph.getPath(x + dx * em, y, em).commands, 5)).join(''),
   };
 }
 

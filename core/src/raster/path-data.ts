@@ -1,0 +1,23 @@
+/** One step of an outline as font libraries give it. */
+export interface PathCommand {
+  readonly type: 'M' | 'L' | 'C' | 'Q' | 'Z';
+  readonly x?: number;
+  readonly y?: number;
+  readonly x1?: number;
+  readonly y1?: number;
+  readonly x2?: number;
+  readonly y2?: number;
+}
+
+const ORDER = ['x1', 'y1', 'x2', 'y2', 'x', 'y'] as const;
+
+/**
+ * An outline as an SVG path, its numbers rounded. Written out here since a font library's own text now and
+ * then holds "NaN" for numbers that it fails to round.
+ */
+export function pathData(commands: readonly PathCommand[], digits: number): string {
+  const number = (v: number) => String(Number(v.toFixed(digits)));
+  return commands
+    .map((c) => c.type + ORDER.flatMap((name) => (c[name] === undefined ? [] : [number(c[name])])).join(' '))
+    .join('');
+}
