@@ -2,75 +2,19 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  type Bitmap,
-  createBitmap,
-  createJob,
-  createKernels,
-  filePicture,
-  INK_SETS,
-  type Job,
-  markedPlates,
-  memorySource,
-  type OutputKind,
-  printingPasses,
-  splitPicture,
-} from '@chromatype/core';
+import { type Bitmap, createBitmap, createKernels, type Job, type OutputKind, printingPasses } from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { words } from '../src/plates/words.ts';
 import { writeOutput } from '../src/render/write-output.ts';
+import { jobOf, ours, source } from './plate-jobs.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'chromatype-plates-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
-
-const [W, H] = [600, 400];
-
-/** A sky with a sun and a kite, in colour. */
-function scene() {
-  const bytes = new Uint8Array(W * H * 4);
-  for (let y = 0; y < H; y++) {
-    for (let x = 0; x < W; x++) {
-      const sun = Math.hypot(x - 180, y - 220) < 60;
-      const kite = Math.abs(x - 420) + Math.abs(y - 130) < 70;
-      const t = y / H;
-      const pixel = sun ? [250, 230, 150] : kite ? [214, 58, 40] : [40 + 180 * t, 70 + 90 * t, 130 - 20 * t];
-      bytes.set([...pixel, 255], 4 * (y * W + x));
-    }
-  }
-  return memorySource(W, H, 4, bytes);
-}
-
-const source = scene();
-
-function jobOf(set: string, change: Partial<Job['plates']> = {}): Job {
-  const base = createJob('Kite Week plates', 'p');
-  const job: Job = {
-    ...base,
-    sheet: { ...base.sheet, width: 50, height: 33, bleed: 2, ppi: 300 },
-    pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: W, height: H })],
-    passes: base.passes.map((p) => ({ ...p, feed: { ...p.feed, picture: 'a' } })),
-    plates: { ...base.plates, ...change },
-  };
-  let n = 0;
-  return splitPicture(job, { set: INK_SETS.find((s) => s.name === set)!, from: 'p', newId: () => `n${n++}` }).job;
-}
 
 async function made(job: Job, kind: OutputKind, name: string, pass?: string): Promise<string> {
   const file = join(folder, name);
   await writeOutput({ kernels: createKernels(), job, asked: { kind, pass }, pictures: () => source, file });
   return file;
-}
-
-/** Our own plates with margin and marks, as the composite holds them. */
-function ours(job: Job, film = false): Bitmap[] {
-  const passes = printingPasses(job);
-  const marked = markedPlates({ kernels: createKernels(), job, passes, pictures: () => source, words, film });
-  const whole = passes.map(() => createBitmap(marked.frame.width, marked.frame.height));
-  for (const { y, plates } of marked.bands()) {
-    for (const [k, p] of plates.entries()) whole[k]!.data.set(p.data, y * p.stride);
-  }
-  return whole;
 }
 
 /** Ink of a grey or one-bit picture file, dark is ink, packed as plates are. */
@@ -185,67 +129,6 @@ test('everything in one archive: each file opens and holds the plates', async ()
   expect(Buffer.from(zip['proof.pdf']!).includes('ICCBased')).toBe(true);
 });
 
-describe('marks', () => {
-  const at = (b: Bitmap, x: number, y: number) => (b.data[y * b.stride + (x >> 3)]! >> (7 - (x & 7))) & 1;
-  const job = jobOf('process');
-  const plates = ours(job);
-  const px = (mm: number) => (mm * 300) / 25.4;
-  const margin = Math.ceil(px(12) / 8) * 8;
-
-  test('register crosses stand at the same pixels on every plate, crop marks on the trimmed edge', () => {
-    const [w, h] = [plates[0]!.width, plates[0]!.height];
-    for (const plate of plates) {
-      for (const [x, y] of [
-        [w / 2, margin / 2],
-        [w / 2, h - margin / 2],
-        [margin / 2, h / 2],
-        [w - margin / 2, h / 2],
-      ]) {
-        expect(at(plate, Math.round(x!) - 1, Math.round(y!) - 1)).toBe(1);
-      }
-      // Just outside the bleed, in line with the trimmed left edge.
-      const left = Math.round(margin + px(2));
-      expect(at(plate, left - 1, Math.round(margin - px(4)))).toBe(1);
-      expect(at(plate, left - 12, Math.round(margin - px(4)))).toBe(0);
-    }
-  });
-  test('the step wedge measures what its steps say', () => {
-    const y = Math.round(margin + px(37) + (margin - px(4)) / 2);
-    const slot = 0;
-    const width = Math.floor(Math.min((((plates[0]!.width - 2 * margin) / 2 - px(3.4 * 1.5)) / 2) * 0.96, px(55)));
-    const shares = Array.from({ length: 11 }, (_, step) => {
-      let ink = 0;
-      const [x0, x1] = [
-        margin + Math.ceil((step * width) / 11) + 1,
-        margin + Math.floor(((step + 1) * width) / 11) - 1,
-      ];
-      for (let r = 3; r < px(4) - 3; r++) for (let x = x0; x < x1; x++) ink += at(plates[slot]!, x, y + r);
-      return ink / ((x1 - x0) * (Math.ceil(px(4) - 3) - 3));
-    });
-    expect(shares[0]).toBe(0);
-    expect(shares[10]).toBe(1);
-    shares.forEach((share, k) => {
-      expect(Math.abs(share - k / 10)).toBeLessThan(0.17);
-    });
-    for (let k = 2; k <= 10; k += 2) expect(shares[k]!).toBeGreaterThan(shares[k - 2]!);
-  });
-  test('names differ from plate to plate, and without marks the margin is bare', () => {
-    const row = (plate: Bitmap) => Buffer.from(plate.data.subarray(0, margin * plate.stride)).toString('base64');
-    expect(new Set(plates.map(row)).size).toBe(4);
-    const none = ours(jobOf('process', { register: false, crop: false, names: false, wedge: false }));
-    expect(none[0]!.data.subarray(0, margin * none[0]!.stride).every((b) => b === 0)).toBe(true);
-  });
-  test('mirrored and negative film is the plate turned over and inverted', () => {
-    const film = ours(jobOf('process', { mirror: true, negative: true }), true)[1]!;
-    const plain = plates[1]!;
-    let wrong = 0;
-    for (let y = 0; y < plain.height; y += 3) {
-      for (let x = 0; x < plain.width; x++) if (at(film, plain.width - 1 - x, y) === at(plain, x, y)) wrong++;
-    }
-    expect(wrong).toBe(0);
-  });
-});
-
 test('a pass of levels cannot be a plate: one sentence, and no file', async () => {
   const job = jobOf('process');
   const levels: Job = {
@@ -257,14 +140,4 @@ test('a pass of levels cannot be a plate: one sentence, and no file', async () =
   };
   await expect(made(levels, 'plates-pdf', 'no.pdf')).rejects.toThrow('a press takes one bit a pixel');
   expect(readdirSync(folder)).not.toContain('no.pdf');
-});
-
-test('any name can stand beside a plate', () => {
-  // Outlines in small units once came out as numbers with exponents, which no path may have.
-  for (const text of ['New job · 2 Harbour blue · 30 lpi 75°', 'Überlauf – ½ µ', '日本', '', 'i'.repeat(200)]) {
-    const { path } = words(text);
-    expect(path).not.toMatch(/e|NaN/);
-  }
-  const job = { ...jobOf('harbour-two'), title: 'New job' };
-  expect(ours(job)[1]!.data.some((b) => b !== 0)).toBe(true);
 });

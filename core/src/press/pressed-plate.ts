@@ -6,6 +6,7 @@ import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
 import type { ToneTables } from '../screen/threshold-screener.ts';
 import { printedByValue } from '../tone/gain.ts';
+import { unevenness } from './noise.ts';
 import type { PressSettings } from './params.ts';
 
 /** Whether an ink comes off the press other than as planned. */
@@ -26,19 +27,6 @@ export function gainedTables(tables: ToneTables, { gain }: Pick<PressSettings, '
   };
 }
 
-const smooth = (t: number): number => t * t * (3 - 2 * t);
-
-/** Smooth unevenness 0..1 over the sheet, `size` pixels from one height to the next. */
-function noiseAt(x: number, y: number, size: number, seed: number): number {
-  const [u, v] = [x / size, y / size];
-  const [i, j] = [Math.floor(u), Math.floor(v)];
-  const [s, t] = [smooth(u - i), smooth(v - j)];
-  const at = (a: number, b: number) => hashShare(i + a, j + b, seed);
-  const top = at(0, 0) + s * (at(1, 0) - at(0, 0));
-  const bottom = at(0, 1) + s * (at(1, 1) - at(0, 1));
-  return top + t * (bottom - top);
-}
-
 /** How far a dry rim reaches into a mark, in mm. */
 const RIM = 0.09;
 /** Most of the ink that mottle takes from its thinnest places. */
@@ -52,11 +40,13 @@ function missing(press: PressSettings, perMm: number): (x: number, y: number, in
     let share = 0;
     if (press.starved > 0) {
       // Patches that the ink does not reach: where the unevenness is highest.
-      const n = noiseAt(x, y, size, seed) * 0.7 + noiseAt(x, y, size / 3, seed + 1) * 0.3;
+      const n = unevenness(x / size, y / size, seed) * 0.7 + unevenness(x / (size / 3), y / (size / 3), seed + 1) * 0.3;
       if (n > 1 - 0.55 * press.starved) share = 1;
     }
-    if (share < 1 && press.mottle > 0) share += press.mottle * MOTTLED * noiseAt(x, y, size * 1.7, seed + 2);
-    if (share < 1 && press.dry > 0 && !inside) share += press.dry * (0.4 + 0.6 * noiseAt(x, y, size / 2, seed + 3));
+    if (share < 1 && press.mottle > 0)
+      share += press.mottle * MOTTLED * unevenness(x / (size * 1.7), y / (size * 1.7), seed + 2);
+    if (share < 1 && press.dry > 0 && !inside)
+      share += press.dry * (0.4 + 0.6 * unevenness(x / (size / 2), y / (size / 2), seed + 3));
     return share > 0 && hashShare(x, y, seed + 7) < share;
   };
 }

@@ -46,27 +46,25 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
   if (!picture?.hash) return null;
   const { hash } = picture;
   const spotOf = ({ x, y }: Spot) => spotUnder(job.sheet, pass.feed, picture, x, y);
+  /** The picture's colour under a point of the sheet, and where that is in the picture; null beside it. */
+  const colourUnder = async (at: Spot) => {
+    const spot = spotOf(at);
+    if (spot.x < 0 || spot.y < 0 || spot.x > 1 || spot.y > 1) return null;
+    const colour = await enginePool().sampler.colourAt(hash, spot.x, spot.y);
+    return colour && { ...spot, colour };
+  };
   if (tool === 'pick') {
     return (at, first) => {
       if (!first) return;
-      const spot = spotOf(at);
-      if (spot.x < 0 || spot.y < 0 || spot.x > 1 || spot.y > 1) return;
-      void enginePool()
-        .sampler.colourAt(hash, spot.x, spot.y)
-        .then((colour) => {
-          if (colour)
-            changeCutOut(picture, (old) => ({ ...old, picks: [...old.picks, { ...spot, colour }].slice(-100) }));
-        });
+      void colourUnder(at).then(
+        (under) => under && changeCutOut(picture, (old) => ({ ...old, picks: [...old.picks, under].slice(-100) })),
+      );
     };
   }
   if (tool === 'pick-ink') {
     return (at, first) => {
       if (!first) return;
-      const spot = spotOf(at);
-      if (spot.x < 0 || spot.y < 0 || spot.x > 1 || spot.y > 1) return;
-      void enginePool()
-        .sampler.colourAt(hash, spot.x, spot.y)
-        .then((pick) => pick && edit(setFeed(pass.id, { pick })));
+      void colourUnder(at).then((under) => under && edit(setFeed(pass.id, { pick: under.colour })));
     };
   }
   if (tool === 'cut-brush') {
