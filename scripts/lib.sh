@@ -4,7 +4,8 @@
 install_packages() {
   if [ ! -e node_modules/.package-lock.json ] || [ package-lock.json -nt node_modules/.package-lock.json ]; then
     echo "Installing packages …"
-    npm ci --no-audit --no-fund --loglevel=error
+    # What is compiled at install may use every core.
+    npm_config_jobs=max npm ci --no-audit --no-fund --loglevel=error
     touch node_modules/.package-lock.json
   fi
 }
@@ -15,6 +16,10 @@ install_referees() {
   command -v chromium >/dev/null || missing+=(chromium)
   command -v gs >/dev/null || missing+=(ghostscript)
   command -v pngcheck >/dev/null || missing+=(pngcheck)
+  command -v tiffcp >/dev/null || missing+=(libtiff-tools)
+  command -v qpdf >/dev/null || missing+=(qpdf)
+  command -v pdftoppm >/dev/null || missing+=(poppler-utils)
+  command -v pnmtopng >/dev/null || missing+=(netpbm)
   /usr/bin/python3 -c 'import PIL, numpy' 2>/dev/null || missing+=(python3-pil python3-numpy)
   if [ ${#missing[@]} -gt 0 ] && command -v apt-get >/dev/null; then
     echo "Installing ${missing[*]} …"

@@ -3,8 +3,11 @@
 set -uo pipefail
 cd "$(dirname "$0")/.."
 source scripts/lib.sh
+# Debian's packages are fetched while npm's are compiled.
+install_referees &
+referees=$!
 install_packages || exit 1
-install_referees
+wait $referees || exit 1
 
 passed=0
 failed=0
@@ -26,10 +29,19 @@ step() {
 
 step "kernels" npm run -s kernels
 step "types of core, server, demo and bench" npx tsc -b core server demo bench
+# These do not wait for each other.
+npm run -s lint > "$results/lint.log" 2>&1 &
+lint=$!
+npx tsc --noEmit -p e2e > "$results/e2e-types.log" 2>&1 &
+e2e_types=$!
 step "types of the interface" npx tsc --noEmit -p web
-step "types of the browser tests" npx tsc --noEmit -p e2e
-step "lint and import directions" npm run -s lint
 step "build of the interface" npm run -s build -w web
+# A step that ran beside others: its output is shown when it failed.
+ended() {
+  wait "$1" || { cat "$2"; return 1; }
+}
+step "types of the browser tests" ended "$e2e_types" "$results/e2e-types.log"
+step "lint and import directions" ended "$lint" "$results/lint.log"
 
 # Tests of a runner are counted one by one from its report.
 count() {
