@@ -19,7 +19,8 @@ export default defineConfig({
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 1280, height: 800 },
     acceptDownloads: true,
-    trace: 'retain-on-failure',
+    // Traces take a picture of every step: E2E_TRACE=1 asks for them.
+    trace: process.env.E2E_TRACE ? 'retain-on-failure' : 'off',
     launchOptions: chromiumOptions(),
   },
   webServer: {
