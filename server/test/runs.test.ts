@@ -104,6 +104,11 @@ describe('runs', () => {
     const { body: run } = await http().post(`/api/jobs/${id}/runs`).send({ kind: 'sheet' }).expect(201);
     while ((await http().get(`/api/runs/${run.id}`)).body.state === 'queued')
       await new Promise((r) => setTimeout(r, 10));
+    // How far it is can be asked for while it goes on.
+    for (let k = 0; k < 200 && (await http().get(`/api/runs/${run.id}`)).body.progress === 0; k++) {
+      await new Promise((r) => setTimeout(r, 10));
+    }
+    expect((await http().get(`/api/runs/${run.id}`)).body.progress).toBeGreaterThan(0);
     const start = Date.now();
     const { body } = await http().post(`/api/runs/${run.id}/cancel`).expect(200);
     expect(Date.now() - start).toBeLessThan(1000);

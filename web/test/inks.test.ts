@@ -10,6 +10,7 @@ import {
 } from '@chromatype/core';
 import * as edits from '../src/document/edits.ts';
 import { inkMap, mostInk } from '../src/engine/ink-map.ts';
+import { OVERVIEWS } from '../src/engine/overviews.ts';
 import { reachStats } from '../src/engine/reach.ts';
 import { reducePicture } from '../src/engine/reduce-picture.ts';
 import { SheetEngine } from '../src/engine/sheet-engine.ts';
@@ -119,6 +120,24 @@ test('process reaches this picture; two inks do not', () => {
   expect(stats('process').mean).toBeLessThan(1.5);
   expect(stats('harbour-two').mean).toBeGreaterThan(4);
   expect(stats('harbour-two').p95).toBeGreaterThan(stats('harbour-two').mean);
+});
+
+test('what two inks cannot reach is marked in stripes; process leaves nearly nothing', () => {
+  const marked = (set: string): Set<number> => {
+    const job = split(set);
+    const { width, height } = sheetPixels(job.sheet);
+    const view = { scale: 0.5, originX: 0, originY: 0, width: width >> 1, height: height >> 1 };
+    const rgba = OVERVIEWS.reach(engine, job, job.passes.at(-1)!, view);
+    const at = new Set<number>();
+    for (let k = 0; 4 * k < rgba.length; k++) if (rgba[4 * k + 3]! > 0) at.add(rgba[4 * k + 1]! === 255 ? -k : k);
+    return at;
+  };
+  const two = marked('harbour-two');
+  expect(two.size).toBeGreaterThan(2000);
+  const light = [...two].filter((k) => k < 0).length / two.size;
+  expect(light).toBeGreaterThan(0.4);
+  expect(light).toBeLessThan(0.6);
+  expect(marked('process').size).toBeLessThan(two.size / 20);
 });
 
 describe('files of ink sets', () => {

@@ -51,7 +51,7 @@ function checkPlates(job: Job, asked: OutputAsked): void {
 export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly log = new Logger('runs');
   private readonly changes = new Subject<RunEntity>();
-  private current: { id: string; stop: AbortController; done: Promise<void> } | null = null;
+  private current: { id: string; share: number; stop: AbortController; done: Promise<void> } | null = null;
   private closing = false;
 
   constructor(
@@ -79,7 +79,9 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   async get(id: string): Promise<RunView> {
-    return viewOf(await this.find(id));
+    const run = await this.find(id);
+    // What is under way is written down only now and then; its share is known here.
+    return viewOf(this.current?.id === id ? { ...run, progress: Math.max(run.progress, this.current.share) } : run);
   }
 
   private async find(id: string): Promise<RunEntity> {
@@ -172,6 +174,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     let finished = () => {};
     this.current = {
       id: '',
+      share: 0,
       stop,
       done: new Promise((resolve) => {
         finished = resolve;
@@ -210,6 +213,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
         },
         (share) => {
           run.progress = share;
+          if (this.current) this.current.share = share;
           if (Date.now() - told < 100) return;
           told = Date.now();
           this.changes.next(run);

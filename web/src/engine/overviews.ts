@@ -77,6 +77,9 @@ function clipPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint
 
 /** Colours that miss their wish by more than this (CIEDE2000) are marked. */
 const OUT_OF_REACH = 5;
+/** Display pixels from one stripe of the marking to the next. */
+const STRIPE = 8;
+const LIGHT = [255, 255, 255, 190] as const;
 
 /** Marks colours that the inks of a pass's separation do not reach; the rest is transparent. */
 function reachPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint8ClampedArray<ArrayBuffer> {
@@ -85,7 +88,12 @@ function reachPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uin
   if (!table) return rgba;
   const shown = onDisplay(job, view);
   const { data } = inkFeedOf(engine.kernels, shown.job, pass, engine.lookup, table)(shown.area);
-  for (let k = 0; k < data.length; k++) if (offOfCode(data[k]!) > OUT_OF_REACH) rgba.set(SOLID, 4 * k);
+  for (let k = 0; k < data.length; k++) {
+    if (offOfCode(data[k]!) <= OUT_OF_REACH) continue;
+    // Stripes, since any one colour may be that of an ink.
+    const stripe = ((k % view.width) + Math.floor(k / view.width)) % STRIPE < STRIPE / 2;
+    rgba.set(stripe ? SOLID : LIGHT, 4 * k);
+  }
   return rgba;
 }
 

@@ -80,7 +80,9 @@ export function PlateCard({
         className="absolute right-0 bottom-0 left-0 flex justify-between gap-2 truncate px-1 text-[10.5px]"
         style={{ paddingInline: margin + 5, height: margin, lineHeight: `${margin}px`, fontFamily: 'var(--font-mono)' }}
       >
-        <span className="truncate">{name}</span>
+        <span className="max-w-[44%] truncate" title={name}>
+          {name}
+        </span>
         <span>{note}</span>
       </figcaption>
     </figure>
