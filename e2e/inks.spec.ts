@@ -237,6 +237,7 @@ test('flat art in chosen inks: each prints where its own colour stands, picked o
   // The yellow bar is to be printed in blue.
   await page.mouse.click(sheet.x + sheet.width * 0.75, sheet.y + sheet.height * 0.5);
   await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Colour in the art: hex')).toHaveValue('#f6c945');
   await saved(page);
   const { document } = await storedJob(page, id);
   expect(document.passes.find((p) => p.on && p.name === 'Harbour blue')!.feed.pick).toBe('#f6c945');

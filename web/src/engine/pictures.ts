@@ -1,4 +1,4 @@
-import type { Picture } from '@chromatype/core';
+import { memorySource, type Picture, type PictureSource } from '@chromatype/core';
 import { create } from 'zustand';
 import { enginePool } from './pool.ts';
 
@@ -12,6 +12,12 @@ export const usePictures = create<{ readonly byHash: Readonly<Record<string, Pic
 
 const set = (hash: string, state: PictureState): void =>
   usePictures.setState(({ byHash }) => ({ byHash: { ...byHash, [hash]: state } }));
+
+/** The same memory as the workers see, for what the page reads at once. */
+const here = new Map<string, PictureSource>();
+
+/** Pixels of a picture that has arrived; null while it is on its way. */
+export const pictureHere = (hash: string): PictureSource | null => here.get(hash) ?? null;
 
 interface About {
   readonly width: number;
@@ -41,6 +47,7 @@ async function fetchPixels(hash: string): Promise<void> {
     }
   }
   if (at !== bytes.length) throw new Error('The picture arrived incomplete; reload the page.');
+  here.set(hash, memorySource(width, height, channels, bytes));
   await enginePool().addPicture({ hash, width, height, channels, buffer });
 }
 

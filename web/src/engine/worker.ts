@@ -28,7 +28,6 @@ import {
   type PrintedStep,
   type SpotMeasure,
 } from './measures.ts';
-import { colourRound } from './colour-round.ts';
 import { OVERVIEWS, type OverviewKind } from './overviews.ts';
 import { type CropPixels, stripSample } from './strips.ts';
 import { type ReachStats, reachStats } from './reach.ts';
@@ -125,11 +124,6 @@ const api = {
   },
   repeats(job: Job, pass: Pass): Repeat[] {
     return measureRepeats(engine, job, pass);
-  },
-  /** Colour of a stored picture round a spot (shares of its width and height), the mean of a few pixels. */
-  colourAt(hash: string, x: number, y: number): string | null {
-    const source = engine.lookup(hash);
-    return source && colourRound(source, x, y);
   },
   /** How far the inks of a pass's separation are from its picture. */
   reach(job: Job, pass: Pass): ReachStats | null {

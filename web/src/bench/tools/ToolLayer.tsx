@@ -2,7 +2,8 @@ import { type CutOut, type Job, NEW_CUT_OUT, type Pass, type Picture, pictureOf,
 import { type PointerEvent, useRef, useState } from 'react';
 import { setFeed, setPictureEdit, setTone } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture, useOpenJob } from '../../document/store.ts';
-import { enginePool } from '../../engine/pool.ts';
+import { colourRound } from '../../engine/colour-round.ts';
+import { pictureHere } from '../../engine/pictures.ts';
 import type { View } from '../../engine/view.ts';
 import { withPoint } from './strokes.ts';
 import { type Brush, type Tool, useTools } from './tool-store.ts';
@@ -47,24 +48,22 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
   const { hash } = picture;
   const spotOf = ({ x, y }: Spot) => spotUnder(job.sheet, pass.feed, picture, x, y);
   /** The picture's colour under a point of the sheet, and where that is in the picture; null beside it. */
-  const colourUnder = async (at: Spot) => {
+  const colourUnder = (at: Spot) => {
     const spot = spotOf(at);
-    if (spot.x < 0 || spot.y < 0 || spot.x > 1 || spot.y > 1) return null;
-    const colour = await enginePool().sampler.colourAt(hash, spot.x, spot.y);
-    return colour && { ...spot, colour };
+    const pixels = pictureHere(hash);
+    if (!pixels || spot.x < 0 || spot.y < 0 || spot.x > 1 || spot.y > 1) return null;
+    return { ...spot, colour: colourRound(pixels, spot.x, spot.y) };
   };
   if (tool === 'pick') {
     return (at, first) => {
-      if (!first) return;
-      void colourUnder(at).then(
-        (under) => under && changeCutOut(picture, (old) => ({ ...old, picks: [...old.picks, under].slice(-100) })),
-      );
+      const under = first && colourUnder(at);
+      if (under) changeCutOut(picture, (old) => ({ ...old, picks: [...old.picks, under].slice(-100) }));
     };
   }
   if (tool === 'pick-ink') {
     return (at, first) => {
-      if (!first) return;
-      void colourUnder(at).then((under) => under && edit(setFeed(pass.id, { pick: under.colour })));
+      const under = first && colourUnder(at);
+      if (under) edit(setFeed(pass.id, { pick: under.colour }));
     };
   }
   if (tool === 'cut-brush') {
