@@ -127,6 +127,54 @@ test('everything in one archive: each file opens and holds the plates', async ()
     expect(execFileSync('qpdf', ['--check', join(folder, pdf)], { encoding: 'utf8' })).toContain('No syntax');
   }
   expect(Buffer.from(zip['proof.pdf']!).includes('ICCBased')).toBe(true);
+  // What waited on the disk for its turn has gone.
+  expect(readdirSync(folder).filter((name) => name.includes('partial'))).toEqual([]);
+});
+
+test('a mirrored film stands in the archive beside pages that are not turned over', async () => {
+  const plain = jobOf('harbour-three');
+  const job: Job = { ...plain, plates: { ...plain.plates, mirror: true } };
+  const shares: number[] = [];
+  const file = join(folder, 'mirrored.zip');
+  await writeOutput({
+    kernels: createKernels(),
+    job,
+    asked: { kind: 'package' },
+    pictures: () => source,
+    file,
+    progress: (share) => shares.push(share),
+  });
+  expect(shares.every((share, k) => share > (shares[k - 1] ?? 0) - 1e-9 && share <= 1)).toBe(true);
+  const zip = unzipSync(new Uint8Array(readFileSync(file)));
+  const film = await inkOf(zip['tiff/2-kite-red.tif']!);
+  const straight = ours(plain)[1]!;
+  const at = (plate: Bitmap, x: number, y: number) => (plate.data[y * plate.stride + (x >> 3)]! >> (7 - (x & 7))) & 1;
+  let other = 0;
+  for (let y = 0; y < film.height; y++) {
+    for (let x = 0; x < film.width; x++) other += at(film, x, y) ^ at(straight, film.width - 1 - x, y);
+  }
+  expect(other).toBe(0);
+  writeFileSync(join(folder, 'named.pdf'), zip['named-inks.pdf']!);
+  const plates = await separated(join(folder, 'named.pdf'), 'sep-mirrored');
+  expect(same(plates.get('Kite red')!, straight)).toBe(true);
+});
+
+test('the proof’s page is as large as the sheet and holds the proof, pixel for pixel, as poppler takes it out', async () => {
+  const job = jobOf('process');
+  const raw = (file: string) => sharp(file).removeAlpha().raw().toBuffer({ resolveWithObject: true });
+  const png = await raw(await made(job, 'proof', 'seen.png'));
+  const pdf = await made(job, 'proof-pdf', 'seen.pdf');
+  execFileSync('pdfimages', ['-png', pdf, join(folder, 'seen')]);
+  const held = await raw(join(folder, 'seen-000.png'));
+  expect([held.info.width, held.info.height]).toEqual([png.info.width, png.info.height]);
+  expect(Buffer.compare(held.data, png.data)).toBe(0);
+  // And the page shows it: darker than bare paper, by as much as the proof is.
+  execFileSync('pdftoppm', ['-r', '72', '-png', '-singlefile', pdf, join(folder, 'page')]);
+  const page = await raw(join(folder, 'page.png'));
+  // Poppler counts pixels that are begun.
+  expect(page.info.width).toBe(Math.ceil((54 / 25.4) * 72));
+  const mean = ({ data }: { data: Buffer }) => data.reduce((sum, v) => sum + v, 0) / data.length;
+  expect(Math.abs(mean(page) - mean(png))).toBeLessThan(4);
 });
 
 test('a pass of levels cannot be a plate: one sentence, and no file', async () => {

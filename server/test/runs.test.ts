@@ -1,4 +1,4 @@
-import { existsSync, readdirSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createJob, createKernels, type Job, memorySource, packRows, filePicture } from '@chromatype/core';
 import request from 'supertest';
@@ -126,7 +126,12 @@ describe('runs', () => {
       .get(DataSource)
       .getRepository(RunEntity)
       .update({ id: run.id }, { state: 'running', progress: 0.4, bytes: null });
+    const half = join(server.data, 'runs', `${run.id}.png.4242.partial`);
+    writeFileSync(half, 'half');
+    mkdirSync(`${half}.d`);
+    writeFileSync(join(`${half}.d`, '0'), 'aside');
     await server.restart();
+    expect([existsSync(half), existsSync(`${half}.d`)]).toEqual([false, false]);
     expect(await finished(run.id)).toMatchObject({ state: 'done', progress: 1 });
     expect(existsSync(join(server.data, 'runs', `${run.id}.png`))).toBe(true);
   });

@@ -13,7 +13,10 @@ import {
 export interface G4Encoder {
   /** Adds a row: bits in bytes, leftmost highest, 1 = ink, coded as black. */
   row(data: Uint8Array, at: number): void;
-  /** The end of the block and its bytes; the encoder then starts anew. */
+  /** Bytes that are ready and not yet taken: whoever packs a tall picture takes them now and then. */
+  readonly ready: number;
+  take(): Uint8Array;
+  /** The end of the block and the bytes not yet taken; the encoder then starts anew. */
   end(): Uint8Array;
 }
 
@@ -77,7 +80,17 @@ export function createG4Encoder(width: number): G4Encoder {
     bytes = larger;
   }
 
+  function take(): Uint8Array {
+    const made = bytes.slice(0, length);
+    length = 0;
+    return made;
+  }
+
   return {
+    get ready() {
+      return length;
+    },
+    take,
     row(data, at) {
       makeRoom();
       edgesOf(data, at, width, own);
@@ -119,10 +132,8 @@ export function createG4Encoder(width: number): G4Encoder {
       put(END_OF_LINE);
       put(END_OF_LINE);
       if (heldBits > 0) put({ bits: 0, length: 8 - heldBits });
-      const made = bytes.slice(0, length);
-      length = 0;
       above.fill(width);
-      return made;
+      return take();
     },
   };
 }

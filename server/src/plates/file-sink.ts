@@ -1,41 +1,94 @@
-import { closeSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync, writeSync } from 'node:fs';
+import { closeSync, fsyncSync, mkdirSync, openSync, readSync, renameSync, rmSync, writeSync } from 'node:fs';
 import { dirname } from 'node:path';
 import type { FileSink } from '@chromatype/core';
 
+/** Bytes that were set aside on the disk, read back piece by piece. */
+export interface Held {
+  readonly length: number;
+  pieces(): Iterable<Uint8Array>;
+}
+
+/** Takes bytes that are wanted again before the file is whole. */
+export interface Aside extends FileSink, Held {}
+
 export interface OpenFile extends FileSink {
   readonly bytes: number;
+  /** A place beside the file for bytes that come before their turn; it goes away with the work. */
+  aside(): Aside;
 }
+
+const PIECE = 1 << 18;
+
+function sinkOf(handle: number): FileSink & { readonly length: number } {
+  let length = 0;
+  return {
+    get length() {
+      return length;
+    },
+    write(piece) {
+      for (let at = 0; at < piece.length; ) at += writeSync(handle, piece, at, piece.length - at, length + at);
+      length += piece.length;
+    },
+    patch(at, piece) {
+      writeSync(handle, piece, 0, piece.length, at);
+    },
+  };
+}
+
+function asideOf(handle: number): Aside {
+  const sink = sinkOf(handle);
+  return {
+    get length() {
+      return sink.length;
+    },
+    write: sink.write,
+    patch: sink.patch,
+    *pieces() {
+      for (let at = 0; at < sink.length; ) {
+        const piece = new Uint8Array(Math.min(PIECE, sink.length - at));
+        const read = readSync(handle, piece, 0, piece.length, at);
+        if (read === 0) throw new Error('What was set aside on the disk is no longer there.');
+        at += read;
+        yield piece.subarray(0, read);
+      }
+    },
+  };
+}
+
+/** What stands beside an output file while it is made: the file itself and what was set aside for it. */
+export const partialPaths = (file: string): readonly [file: string, asides: string] => {
+  const partial = `${file}.${process.pid}.partial`;
+  return [partial, `${partial}.d`];
+};
 
 /** Writes a file that appears only when it is whole. Returns its bytes. */
 export async function writeWhole(file: string, work: (sink: OpenFile) => void | Promise<void>): Promise<number> {
   mkdirSync(dirname(file), { recursive: true });
-  const partial = `${file}.${process.pid}.partial`;
+  const [partial, folder] = partialPaths(file);
   const handle = openSync(partial, 'w');
-  let bytes = 0;
-  let open = true;
+  const handles: number[] = [];
+  const sink = sinkOf(handle);
   try {
     await work({
       get bytes() {
-        return bytes;
+        return sink.length;
       },
-      write(piece) {
-        for (let at = 0; at < piece.length; ) at += writeSync(handle, piece, at, piece.length - at, bytes + at);
-        bytes += piece.length;
-      },
-      patch(at, piece) {
-        writeSync(handle, piece, 0, piece.length, at);
+      write: sink.write,
+      patch: sink.patch,
+      aside() {
+        mkdirSync(folder, { recursive: true });
+        const at = openSync(`${folder}/${handles.length}`, 'w+');
+        handles.push(at);
+        return asideOf(at);
       },
     });
     fsyncSync(handle);
-    closeSync(handle);
-    open = false;
     renameSync(partial, file);
-  } catch (error) {
-    if (open) closeSync(handle);
-    rmSync(partial, { force: true });
-    throw error;
+  } finally {
+    for (const open of [handle, ...handles]) closeSync(open);
+    for (const path of partialPaths(file)) rmSync(path, { recursive: true, force: true });
   }
-  return bytes;
+  return sink.length;
 }
 
 /** Writes several files at once, each of which appears only when all are whole. */

@@ -10,6 +10,7 @@ import {
   type Pass,
   type PictureLookup,
 } from '@chromatype/core';
+import type { Aside, Held } from './file-sink.ts';
 import { words } from './words.ts';
 
 export interface PlateWork {
@@ -70,20 +71,35 @@ export function pngTaker(job: Job, width: number, height: number, sink: FileSink
   };
 }
 
+/** Bytes that wait in memory before they are set aside. */
+const WAITING = 1 << 20;
+
 /** A plate packed by CCITT G4 as one strip, for a PDF. */
 export interface PackedPlate {
   readonly pass: Pass;
   readonly width: number;
   readonly height: number;
-  readonly bytes: Uint8Array;
+  readonly bytes: Held;
 }
 
-export function packTaker(pass: Pass, width: number, height: number, done: (packed: PackedPlate) => void): PlateTaker {
+export function packTaker(
+  pass: Pass,
+  width: number,
+  height: number,
+  aside: Aside,
+  done: (packed: PackedPlate) => void,
+): PlateTaker {
   const encoder = createG4Encoder(width);
   return {
     rows(plate) {
-      for (let k = 0; k < plate.height; k++) encoder.row(plate.data, k * plate.stride);
+      for (let k = 0; k < plate.height; k++) {
+        encoder.row(plate.data, k * plate.stride);
+        if (encoder.ready > WAITING) aside.write(encoder.take());
+      }
     },
-    end: () => done({ pass, width, height, bytes: encoder.end() }),
+    end() {
+      aside.write(encoder.end());
+      done({ pass, width, height, bytes: aside });
+    },
   };
 }

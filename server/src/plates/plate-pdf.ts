@@ -1,6 +1,9 @@
-import { hexOfLight, type Job, linearOfHex, solidLight, encodeSrgb } from '@chromatype/core';
+import { deflateSync } from 'node:zlib';
+import { type FileSink, hexOfLight, type Job, linearOfHex, solidLight, encodeSrgb } from '@chromatype/core';
 import { PDFDocument, PDFName, PDFNumber, type PDFPage, PDFRawStream, type PDFRef } from 'pdf-lib';
+import { HeldStream, writePdf } from './held-pdf.ts';
 import type { PackedPlate } from './plate-files.ts';
+import type { Proof } from './proof.ts';
 
 /** Pixels in points; pages are as large as their plates, so that pixels fall on a device's own. */
 const points = (pixels: number, ppi: number): number => (pixels * 72) / ppi;
@@ -26,9 +29,8 @@ function maskOf(pdf: PDFDocument, { width, height, bytes }: PackedPlate): PDFRef
     Interpolate: false,
     Filter: 'CCITTFaxDecode',
     DecodeParms: { K: -1, Columns: width, Rows: height, EncodedByteAlign: false },
-    Length: bytes.length,
   });
-  return context.register(PDFRawStream.of(dict, bytes));
+  return context.register(new HeldStream(dict, bytes));
 }
 
 function pageFor(pdf: PDFDocument, job: Job, { width, height }: PackedPlate): PDFPage {
@@ -53,7 +55,7 @@ function setContent(pdf: PDFDocument, page: PDFPage, operators: string): void {
 }
 
 /** A page for each plate, in black. */
-export async function platesPdf(job: Job, plates: readonly PackedPlate[]): Promise<Uint8Array> {
+export async function platesPdf(job: Job, plates: readonly PackedPlate[], sink: FileSink): Promise<void> {
   const pdf = await newDocument(job);
   for (const plate of plates) {
     const page = pageFor(pdf, job, plate);
@@ -61,7 +63,7 @@ export async function platesPdf(job: Job, plates: readonly PackedPlate[]): Promi
     const [w, h] = [page.getWidth(), page.getHeight()];
     setContent(pdf, page, `0 g q ${w} 0 0 ${h} 0 0 cm /Plate Do Q`);
   }
-  return pdf.save();
+  await writePdf(pdf, sink);
 }
 
 /** An ink's name as PDF names it: inks of process printing stand for themselves. */
@@ -81,7 +83,7 @@ function separationSpace(pdf: PDFDocument, plate: PackedPlate): PDFRef {
 }
 
 /** One page on which every plate is painted in an ink of its own name that overprints what lies under it. */
-export async function compositePdf(job: Job, plates: readonly PackedPlate[]): Promise<Uint8Array> {
+export async function compositePdf(job: Job, plates: readonly PackedPlate[], sink: FileSink): Promise<void> {
   const pdf = await newDocument(job);
   const page = pageFor(pdf, job, plates[0]!);
   const { context } = pdf;
@@ -96,19 +98,27 @@ export async function compositePdf(job: Job, plates: readonly PackedPlate[]): Pr
   });
   page.node.normalizedEntries().Resources.set(PDFName.of('ColorSpace'), spaces);
   setContent(pdf, page, `/Over gs\n${steps.join('\n')}`);
-  return pdf.save();
+  await writePdf(pdf, sink);
 }
 
-/** A proof on a page of the sheet's own size; its colours are in the profile that is given. */
-export async function proofPdf(job: Job, png: Uint8Array, profile: Uint8Array): Promise<Uint8Array> {
+/** A proof on a page of the sheet's own size; its colours are in its profile. */
+export async function proofPdf(job: Job, { width, height, rgb, profile }: Proof, sink: FileSink): Promise<void> {
   const pdf = await newDocument(job);
-  const { width, height, bleed } = job.sheet;
-  const page = pdf.addPage([((width + 2 * bleed) / 25.4) * 72, ((height + 2 * bleed) / 25.4) * 72]);
-  const image = await pdf.embedPng(png);
-  page.drawImage(image, { x: 0, y: 0, width: page.getWidth(), height: page.getHeight() });
-  await image.embed();
-  const stream = pdf.context.lookup(image.ref) as PDFRawStream;
-  const icc = pdf.context.register(pdf.context.flateStream(profile, { N: PDFNumber.of(3), Alternate: 'DeviceRGB' }));
-  stream.dict.set(PDFName.of('ColorSpace'), pdf.context.obj([PDFName.of('ICCBased'), icc]));
-  return pdf.save();
+  const { context } = pdf;
+  const { sheet } = job;
+  const side = (mm: number): number => ((mm + 2 * sheet.bleed) / 25.4) * 72;
+  const page = pdf.addPage([side(sheet.width), side(sheet.height)]);
+  const icc = context.register(context.flateStream(profile, { N: PDFNumber.of(3), Alternate: 'DeviceRGB' }));
+  const dict = context.obj({
+    Type: 'XObject',
+    Subtype: 'Image',
+    Width: width,
+    Height: height,
+    BitsPerComponent: 8,
+    ColorSpace: ['ICCBased', icc],
+    Filter: 'FlateDecode',
+  });
+  page.node.setXObject(PDFName.of('Proof'), context.register(PDFRawStream.of(dict, deflateSync(rgb))));
+  setContent(pdf, page, `q ${page.getWidth()} 0 0 ${page.getHeight()} 0 0 cm /Proof Do Q`);
+  await writePdf(pdf, sink);
 }

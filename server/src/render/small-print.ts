@@ -15,7 +15,13 @@ export interface SmallPrint {
 }
 
 /** The whole sheet, `width` pixels wide: each pixel the true average of the print under it. */
-export function makeSmallPrint(kernels: Kernels, job: Job, width: number, pictures: PictureLookup): SmallPrint {
+export function makeSmallPrint(
+  kernels: Kernels,
+  job: Job,
+  width: number,
+  pictures: PictureLookup,
+  progress?: (share: number) => void,
+): SmallPrint {
   const sheet = sheetPixels(job.sheet);
   const scale = Math.min(1, width / sheet.width);
   const size = {
@@ -27,6 +33,7 @@ export function makeSmallPrint(kernels: Kernels, job: Job, width: number, pictur
   const means = createDisplayMeans(kernels, job.sheet, passes, grid);
   for (const { y, rows, plates } of printBands(kernels, job, passes, pictures)) {
     means.add({ x: 0, y, width: sheet.width, height: rows, step: 1 }, plates);
+    progress?.((y + rows) / sheet.height);
   }
   return { ...size, rgba: means.rgba() };
 }

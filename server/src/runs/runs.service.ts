@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import { rm } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
+import { readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { type Job, type OutputAsked, outputKind, oneBit, passesFor, readJob, sheetPixels } from '@chromatype/core';
 import {
@@ -16,6 +17,7 @@ import { In, Repository } from 'typeorm';
 import { Observable, Subject } from 'rxjs';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
+import { partialPaths } from '../plates/file-sink.ts';
 import { fileWords } from '../render/file-words.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
@@ -62,8 +64,13 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly threads: RenderThreads,
   ) {}
 
-  /** Runs that a crash cut off start again. */
+  /** Runs that a crash cut off start again; what it left half made goes. */
   async onApplicationBootstrap(): Promise<void> {
+    const folder = join(this.settings.data, 'runs');
+    const left = existsSync(folder) ? await readdir(folder) : [];
+    for (const name of left.filter((n) => /\.partial(\.d)?$/.test(n))) {
+      await rm(join(folder, name), { recursive: true, force: true });
+    }
     await this.runs.update({ state: 'running' }, { state: 'queued', progress: 0 });
     void this.next();
   }
@@ -222,7 +229,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       );
       await set({ state: 'done', progress: 1, bytes });
     } catch (error) {
-      await rm(`${this.fileOf(run)}.${process.pid}.partial`, { force: true });
+      for (const path of partialPaths(this.fileOf(run))) await rm(path, { recursive: true, force: true });
       if (this.closing) return;
       if (signal.aborted) await set({ state: 'cancelled' });
       else {

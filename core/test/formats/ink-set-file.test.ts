@@ -11,7 +11,7 @@ import {
   readInkSet,
   solidLight,
   SwatchError,
-} from '../src/index.ts';
+} from '../../src/index.ts';
 
 test.each(INK_SETS.map((s) => s.label))('%s goes out as JSON and comes back the same', (label) => {
   const set = INK_SETS.find((s) => s.label === label)!;
