@@ -62,6 +62,8 @@ export interface Separation {
   readonly id: string;
   readonly name: string;
   readonly settings: SeparationSettings;
+  /** By a small table, for the first look at a change. Never stored. */
+  readonly coarse?: boolean;
 }
 
 /** A picture: imported, its pixels found under their hash, or made here from settings; one of the two is null. */

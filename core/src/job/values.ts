@@ -15,7 +15,7 @@ import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
 import { mapTones } from '../tone/map-tones.ts';
 import { workLight } from '../tone/work-light.ts';
 import { sheetPixels } from './defaults.ts';
-import { type InkFeed, inkReader, placeReader } from '../separate/ink-reader.ts';
+import { type InkFeed, inkReader, placedBytes, placeReader } from '../separate/ink-reader.ts';
 import type { InkTable } from '../separate/ink-table.ts';
 import { baseTableOf, inkPasses, inkTableOf, separationOf } from '../separate/of-job.ts';
 import { spreadReader } from '../tone/spread.ts';
@@ -70,7 +70,7 @@ function tableReader(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLo
   const picture = job.pictures.find((p) => p.id === pass.feed.picture);
   const owner = picture?.made ?? (picture?.hash && pictures(picture.hash)) ?? null;
   const places = placeReader(kernels, feeds, size);
-  return inkReader(kernels, owner ? sharedReads(owner, key, places) : places, from);
+  return inkReader(kernels, owner ? sharedReads(owner, key, placedBytes, places) : places, from);
 }
 
 /** Reads a pass's picture through any table of one plane, for what is measured or shown of its colours. */

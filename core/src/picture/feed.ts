@@ -96,16 +96,10 @@ function loadTable(kernels: Kernels, name: string, table: Int32Array): Scratch {
 
 /** Resampled in linear light: true areas when the picture is reduced, Catmull–Rom when enlarged. */
 function resampled(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): FeedReader {
-  let acrossAt = '';
-  let across = makeTaps(0, 0, source.width, at.left, at.scale);
   return (area) => {
     const rows = rowsOf(area);
     const data = new Uint16Array(area.width * rows).fill(65535);
-    // Bands of one width follow each other.
-    if (acrossAt !== `${area.x} ${area.width}`) {
-      across = makeTaps(area.x, area.width, source.width, at.left, at.scale);
-      acrossAt = `${area.x} ${area.width}`;
-    }
+    const across = makeTaps(area.x, area.width, source.width, at.left, at.scale);
     const down = makeTaps(area.y, area.height, source.height, at.top, at.scale);
     const width = across.last - across.first;
     if (width === 0 || down.first === down.last) return { depth: 16, width: area.width, rows, data };

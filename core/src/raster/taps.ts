@@ -58,6 +58,22 @@ export const cubicPhases = (): Int32Array =>
  * `offset` and enlarged by `scale`. Beyond the ends the last value goes on.
  */
 export function makeTaps(from: number, length: number, size: number, offset: number, scale: number): Taps {
+  return lately([from, length, size, offset, scale].join(' '), () => tapsOf(from, length, size, offset, scale));
+}
+
+/** Taps that were made lately: blocks of a sheet ask for the same ones again, channel by channel. */
+const made = new Map<string, Taps>();
+const MOST_MADE = 64;
+
+function lately(key: string, make: () => Taps): Taps {
+  const taps = made.get(key) ?? make();
+  made.delete(key);
+  made.set(key, taps);
+  if (made.size > MOST_MADE) made.delete(made.keys().next().value!);
+  return taps;
+}
+
+function tapsOf(from: number, length: number, size: number, offset: number, scale: number): Taps {
   const first = Math.min(length, Math.max(0, Math.ceil(offset - 0.5 - 1e-9) - from));
   const last = Math.max(first, Math.min(length, Math.ceil(offset + size * scale - 0.5 - 1e-9) - from));
   const most = scale < 1 ? Math.ceil(1 / scale) + 1 : 4;

@@ -33,6 +33,8 @@ export interface PlacedColours {
   readonly clear: Uint16Array | null;
 }
 
+export const placedBytes = ({ red, clear }: PlacedColours): number => (clear ? 4 : 3) * red.byteLength;
+
 export type PlaceReader = (area: Area) => PlacedColours;
 
 export interface ColourFeeds {

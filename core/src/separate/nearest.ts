@@ -39,6 +39,9 @@ export function blackOf(model: PrintModel): number {
 /** Grid points along a channel: fewer with more inks, since every point takes longer. */
 export const tableSize = (inks: number): number => (inks <= 4 ? 25 : inks <= 6 ? 21 : 17);
 
+/** Points along a channel for a first look at a change, made in about the time that a picture takes to show. */
+export const coarseSize = (inks: number): number => (inks <= 4 ? 9 : inks <= 6 ? 7 : 6);
+
 /**
  * The share of the way from the least black to the most that a black build takes. A skeleton (near 0)
  * begins late, in the darks; at 1 black takes all that it can.

@@ -4,7 +4,7 @@ import type { Job, Pass, Separation } from '../job/types.ts';
 import { chosenTable } from './chosen.ts';
 import type { InkTable } from './ink-table.ts';
 import { createPrintModel, type PrintModel } from './model.ts';
-import { nearestTable } from './nearest.ts';
+import { coarseSize, nearestTable, tableSize } from './nearest.ts';
 import { presenceTable } from './presence.ts';
 
 /** The passes that a separation feeds, in print order. */
@@ -40,10 +40,11 @@ export function modelOf(job: Job, id: string): PrintModel {
 }
 
 /** What a separation depends on: equal keys give equal tables. */
-export function separationKey(job: Job, { id, settings }: Separation): string {
+export function separationKey(job: Job, { id, settings, coarse }: Separation): string {
   const { name: _, ...stock } = job.sheet.stock;
   const inkOf = ({ ink: { press: _press, ...ink }, feed }: Pass) => [ink, feed.pick];
-  return JSON.stringify([settings, stock, inkPasses(job, id).map(inkOf), basePasses(job, id).map(inkOf)]);
+  const from = [settings, stock, inkPasses(job, id).map(inkOf), basePasses(job, id).map(inkOf)];
+  return JSON.stringify(coarse ? [...from, 'coarse'] : from);
 }
 
 /** Tables that were made lately. They follow from their key alone, so that all that ask get the same. */
@@ -58,11 +59,21 @@ function remembered(key: string, make: () => InkTable): InkTable {
   return table;
 }
 
+const inksName = (job: Job, separation: Separation): string => `inks ${separationKey(job, separation)}`;
+
+/** A job whose separations go by small tables where the whole ones are not made yet. */
+export function quickSeparations(job: Job): Job {
+  const slow = (s: Separation) => s.settings.way === 'nearest' && !kept.has(inksName(job, s));
+  if (!job.separations.some(slow)) return job;
+  return { ...job, separations: job.separations.map((s) => (slow(s) ? { ...s, coarse: true } : s)) };
+}
+
 /** Coverages of a separation's inks for every colour. */
 export function inkTableOf(job: Job, separation: Separation): InkTable {
-  return remembered(`inks ${separationKey(job, separation)}`, () => {
+  return remembered(inksName(job, separation), () => {
     const model = modelOf(job, separation.id);
-    if (separation.settings.way === 'nearest') return nearestTable(model, separation.settings);
+    const size = separation.coarse ? coarseSize : tableSize;
+    if (separation.settings.way === 'nearest') return nearestTable(model, separation.settings, size(model.inks));
     const picks = inkPasses(job, separation.id).map(({ feed, ink }) => linearOfHex(feed.pick ?? ink.colour));
     return chosenTable(picks, groundFor(job, separation), separation.settings);
   });

@@ -30,7 +30,7 @@ import {
 } from '@chromatype/core';
 import { ByteCache } from './byte-cache.ts';
 import { everyLightRow } from './light-rows.ts';
-import { type ExactPixels, type Slab, shownAs } from './slab.ts';
+import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
 import { changesOnPress, layTexture, platePressed } from './pressed.ts';
 import { needsWhole } from './needs-whole.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
@@ -169,10 +169,10 @@ export class SheetEngine {
 
   /** A slab at a scale below 1, as RGBA: each display pixel the average of the print under it. */
   reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
-    const { job, view, draft, first, rows, press } = slab;
+    const { view, draft, first, rows, press } = slab;
     const { sheet, passes } = shownAs(slab);
     const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows });
-    const platesOver = this.platesOf(job, draft, press);
+    const platesOver = this.platesOf(printedJob(slab), draft, press);
     for (const area of this.blocks(slab)) means.add(area, platesOver(area));
     const rgba = means.rgba();
     if (press) layTexture(rgba, sheet, { ...view, originY: view.originY + first });
@@ -181,9 +181,9 @@ export class SheetEngine {
 
   /** The printed pixels of the blocks under a slab themselves, for scales from 1 on. */
   exact(slab: Slab): ExactPixels[] {
-    const { job, draft, press } = slab;
+    const { draft, press } = slab;
     const { sheet, passes } = shownAs(slab);
-    const platesOver = this.platesOf(job, draft, press);
+    const platesOver = this.platesOf(printedJob(slab), draft, press);
     return this.blocks({ ...slab, step: 1 }).map((area) => {
       const rgba = composeExact(this.kernels, sheet, passes, platesOver(area), area);
       if (press) layTexture(rgba, sheet, { width: area.width, originX: area.x, originY: area.y, scale: 1 });

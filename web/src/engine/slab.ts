@@ -1,4 +1,4 @@
-import { type Job, plainInk, plainStock, printingPasses } from '@chromatype/core';
+import { type Job, plainInk, plainStock, printingPasses, quickSeparations } from '@chromatype/core';
 import type { View } from './view.ts';
 
 /** Some display rows of a view. `draft`: a first look while something is dragged. */
@@ -24,6 +24,9 @@ export interface ExactPixels {
   readonly height: number;
   readonly rgba: Uint8Array;
 }
+
+/** The job that a slab prints: a first look does not wait for the tables of its separations. */
+export const printedJob = ({ job, draft }: Slab): Job => (draft ? quickSeparations(job) : job);
 
 /** What a slab's plates are looked at as: in their inks on the stock, or as film. */
 export function shownAs({ job, film }: Slab) {

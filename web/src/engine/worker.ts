@@ -3,6 +3,7 @@ import {
   type Job,
   packRows,
   paletteOfPicture,
+  quickSeparations,
   type Pass,
   type PictureSource,
   type Repeat,
@@ -94,8 +95,8 @@ const api = {
     const sample = screenSample(engine, asked);
     return sent({ ...sample, took: performance.now() - start });
   },
-  picture(job: Job, pass: Pass, width: number): PictureSample {
-    const made = pictureSample(engine, job, pass, reducedOf(job, pass), width);
+  picture(job: Job, pass: Pass, width: number, draft = false): PictureSample {
+    const made = pictureSample(engine, draft ? quickSeparations(job) : job, pass, reducedOf(job, pass), width);
     return Comlink.transfer(made, [made.sample.rgba.buffer]);
   },
   /** Something laid over the sheet, RGBA as large as the view. */

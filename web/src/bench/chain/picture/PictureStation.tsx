@@ -62,7 +62,7 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
     <SampleCanvas
       label="What leaves the Picture station"
       watch={`${lightKey(job, pass)}${ready}`}
-      make={ready ? async () => (await enginePool().sampler.picture(job, pass, 116)).sample : null}
+      make={ready ? async (draft) => (await enginePool().sampler.picture(job, pass, 116, draft)).sample : null}
       className={THUMB}
     />
   );

@@ -1,5 +1,6 @@
 import { type Job, type Pass, lightKey, pictureOf } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
+import { useOpenJob } from '../../../document/store.ts';
 import { latestOnly } from '../../../engine/latest.ts';
 import { usePictures } from '../../../engine/pictures.ts';
 import { enginePool } from '../../../engine/pool.ts';
@@ -10,16 +11,21 @@ export function useCounts(job: Job, pass: Pass): readonly number[] {
   const picture = pictureOf(job, pass.feed);
   const hash = picture?.hash;
   const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : picture !== undefined));
+  const resting = useOpenJob((s) => !s.dragging);
   const watch = lightKey(job, pass);
-  const latest = useRef<((job: Job, pass: Pass) => void) | null>(null);
-  latest.current ??= latestOnly(async (j: Job, p: Pass) =>
-    setCounts((await enginePool().sampler.picture(j, p, 240)).counts),
+  const counted = useRef<string | null>(null);
+  const latest = useRef<((job: Job, pass: Pass, draft: boolean) => void) | null>(null);
+  latest.current ??= latestOnly(async (j: Job, p: Pass, draft: boolean) =>
+    setCounts((await enginePool().sampler.picture(j, p, 240, draft)).counts),
   );
   // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the counts depend on
   useEffect(() => {
-    if (ready) latest.current!(job, pass);
-    else setCounts([]);
-  }, [watch, ready]);
+    if (!ready) return setCounts([]);
+    // Inks counted by a quick table are counted again when the hand rests.
+    if (counted.current === watch) return;
+    counted.current = resting ? watch : null;
+    latest.current!(job, pass, !resting);
+  }, [watch, ready, resting]);
   return counts;
 }
 
