@@ -15,6 +15,7 @@ import { limitTones, toneTable16, toneTable8 } from '../tone/tone-table.ts';
 import { mapTones } from '../tone/map-tones.ts';
 import { workLight } from '../tone/work-light.ts';
 import { sheetPixels } from './defaults.ts';
+import { firmEdges } from '../separate/firm-edges.ts';
 import { type InkFeed, inkReader, placedBytes, placeReader } from '../separate/ink-reader.ts';
 import type { InkTable } from '../separate/ink-table.ts';
 import { baseTableOf, inkPasses, inkTableOf, separationOf } from '../separate/of-job.ts';
@@ -42,8 +43,11 @@ export function passReader(
   const read = separation
     ? separatedReader(kernels, job, pass, pictures, separation)
     : partReader(kernels, job, pass, pictures, part);
-  const choke = separation && part === 'base' ? separation.settings.choke : 0;
-  return spreadReader(kernels, read, sheetPixels(job.sheet), ((pass.tone.spread - choke) * job.sheet.ppi) / 25.4);
+  const sheet = sheetPixels(job.sheet);
+  const base = separation && part === 'base';
+  const choke = base ? separation.settings.choke : 0;
+  const firm = base ? firmEdges(kernels, read, sheet) : read;
+  return spreadReader(kernels, firm, sheet, ((pass.tone.spread - choke) * job.sheet.ppi) / 25.4);
 }
 
 /** One ink of a separation, or the area under all of them. */

@@ -6,8 +6,17 @@ import { lightCodes } from '../tone/blur.ts';
 import { mapTones } from '../tone/map-tones.ts';
 import type { InkTable } from './ink-table.ts';
 
-/** Where the picture is clearer than this a base would show beside what fades away. */
-const MOST_CLEAR = 6553;
+/**
+ * Where art fades a base fades faster, by the square, so that little of it shows between the dots of the inks:
+ * it is gone where the picture is so clear.
+ */
+const BASE_GONE = 0.45;
+
+/** What a base leaves open of each clearness, as coverage: 65535 is none. */
+const BASE_FADE = Uint16Array.from({ length: 65536 }, (_, k) => {
+  const left = Math.max(0, 1 - k / (65535 * BASE_GONE));
+  return Math.round(65535 * (1 - left * left));
+});
 
 /** Bits of a grid step in the places of lights; a grid of 33 points uses the full range. */
 const bitsOf = (size: number): number => (size <= 17 ? 11 : 10);
@@ -72,7 +81,7 @@ export function placeReader(kernels: Kernels, feeds: ColourFeeds, size: number):
 export interface InkFeed {
   readonly table: InkTable;
   readonly ink: number;
-  /** Solid from one half on where the picture is opaque, and nothing elsewhere. */
+  /** Solid from one half on where the picture is opaque, fading with it, and nothing elsewhere. */
   readonly hard: boolean;
 }
 
@@ -97,7 +106,8 @@ export function inkReader(kernels: Kernels, places: PlaceReader, { table, ink, h
     if (a !== undefined && !hard) run.coverByAlpha(out.ptr, a, count);
     const data = kernels.u16(out).slice(0, count);
     if (hard) {
-      for (let k = 0; k < count; k++) data[k] = data[k]! <= 32767 && (!clear || clear[k]! <= MOST_CLEAR) ? 0 : 65535;
+      const faded = (k: number) => (clear ? BASE_FADE[clear[k]!]! : 0);
+      for (let k = 0; k < count; k++) data[k] = data[k]! <= 32767 ? faded(k) : 65535;
     }
     return { depth: 16, width: area.width, rows, data };
   };

@@ -37,6 +37,9 @@ function anglesOf(inks: readonly Ink[]): number[] {
   return inks.map((_, k) => ANGLES_BY_STRENGTH[strongest.indexOf(k) % ANGLES_BY_STRENGTH.length]!);
 }
 
+/** Dots that a mesh does not hold, of ink and of what it leaves open: a few per cent by common practice. */
+const MESH_LOSES = 0.04;
+
 /** Stocks darker than this light are printed on with light or covering inks. */
 const DARK = 0.2;
 
@@ -63,13 +66,19 @@ export function splitPicture(before: Job, { set, from, newId, chosen = false }: 
     ...(dark ? { whiteIs: 'white', fitDarks: false } : {}),
     ...(lamps || set.base ? { limit: count } : {}),
   };
+  // Inks that cover go through a mesh.
+  const mesh = set.base !== null || set.inks.some((ink) => ink.opacity > 0.5);
+  const { smallest, solidFrom } = source.screen;
+  const held = mesh
+    ? { smallest: Math.max(smallest, MESH_LOSES), solidFrom: Math.min(solidFrom, 1 - MESH_LOSES) }
+    : { smallest, solidFrom };
   const separation: Separation = createSeparation(newId(), set.label);
   const feedOf = (part: Feed['part']): Feed => ({ ...source.feed, part, separation: separation.id, pick: null });
   const angles = anglesOf(set.inks);
   const passOf = (ink: Ink, part: Feed['part'], angle: number, k: number): Pass => {
     const made = createPass(newId(), k, source.feed.picture);
     // Frequency and shape are the old pass's; its tone was made for one ink alone.
-    return { ...made, name: ink.name, feed: feedOf(part), screen: { ...source.screen, angle }, ink };
+    return { ...made, name: ink.name, feed: feedOf(part), screen: { ...source.screen, ...held, angle }, ink };
   };
   const base = set.base ? [passOf(set.base, 'base', 45, 0)] : [];
   const made = [...base, ...set.inks.map((ink, k) => passOf(ink, 'ink', angles[k]!, k + 1))];
@@ -84,6 +93,9 @@ export function splitPicture(before: Job, { set, from, newId, chosen = false }: 
   const said = [
     `${made.length} passes: ${base.length ? `${set.base!.name} under all, ` : ''}${rows}.`,
     hidden.length ? `Hidden: ${hidden.map((p) => p.name).join(', ')}.` : '',
+    mesh
+      ? `Dots under ${100 * MESH_LOSES} % are left out, and as small gaps filled, as a mesh does not hold them.`
+      : '',
     stock.name !== own.name ? `The stock is now ${stock.name}.` : '',
   ];
   return { job, said: said.filter(Boolean).join(' '), separation: separation.id };

@@ -45,6 +45,20 @@ test('a base goes under the inks, and dark cloth keeps white white', () => {
   expect(job.separations[0]!.settings.whiteIs).toBe('white');
 });
 
+test('inks that go through a mesh lose dots that it does not hold, and it is said; others keep theirs', () => {
+  const split = (name: string) => splitPicture(createJob('x', 'p'), { set: setOf(name), from: 'p', newId: ids() });
+  const shirt = split('night-shirt');
+  for (const { screen } of shirt.job.passes.filter((p) => p.on)) {
+    expect([screen.smallest, screen.solidFrom]).toEqual([0.04, 0.96]);
+  }
+  expect(shirt.said).toContain('Dots under 4 % are left out');
+  const process = split('process');
+  for (const { screen } of process.job.passes.filter((p) => p.on)) {
+    expect([screen.smallest, screen.solidFrom]).toEqual([0, 1]);
+  }
+  expect(process.said).not.toContain('left out');
+});
+
 test('more passes than may print are refused', () => {
   const base = createJob('x', 'p');
   const others = Array.from({ length: 6 }, (_, k) => ({

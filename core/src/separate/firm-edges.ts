@@ -1,0 +1,43 @@
+import type { Kernels } from '../kernel/kernels.ts';
+import type { FeedReader } from '../picture/feed.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
+import { lightCodes } from '../tone/blur.ts';
+import { spreadReader } from '../tone/spread.ts';
+
+/** Pixels over which the smoothed edge of hard art may run; what fades over more is a fade. */
+const EDGE = 2;
+/** Coverage codes (65535 is none) that count as solid. */
+const SOLID = 8500;
+
+/**
+ * Tells hard edges from fades: coverage within two pixels of bare cloth is either solid or nothing, so that the
+ * smoothed edge of hard art is not screened into notches.
+ */
+export function firmEdges(
+  kernels: Kernels,
+  read: FeedReader,
+  sheet: { readonly width: number; readonly height: number },
+): FeedReader {
+  let box: Area | null = null;
+  let raw: Uint16Array | null = null;
+  const faded = spreadReader(
+    kernels,
+    (area) => {
+      const rows = read(area);
+      box = area;
+      raw = lightCodes(kernels, rows);
+      return { ...rows, depth: 16, data: raw };
+    },
+    sheet,
+    -EDGE,
+  );
+  return (area) => {
+    const rows = rowsOf(area);
+    const data = Uint16Array.from(lightCodes(kernels, faded(area)));
+    for (let k = 0; k < rows; k++) {
+      const from = (area.y + k * area.step - box!.y) * box!.width + area.x - box!.x;
+      for (let x = 0, at = k * area.width; x < area.width; x++, at++) if (raw![from + x]! <= SOLID) data[at] = 0;
+    }
+    return { depth: 16, width: area.width, rows, data };
+  };
+}
