@@ -7,5 +7,6 @@ export { cellSums, cellSpread } from './cells';
 export { composeExact, composeMean } from './compose';
 export * from './columns';
 export * from './diffusion';
+export { foldSums } from './fold';
 export * from './lay';
 export * from './separate';

@@ -55,6 +55,45 @@ test.each([0.11, 0.25, 0.5, 0.77])(
   },
 );
 
+describe('a view whose display pixels overlap', () => {
+  const black = [{ ...job.passes[0]!, ink: STARTER_INKS[0]! }];
+  const plates = flatPlates(tile, 512, [0.5]);
+  const viewed = (scale: number, soft: boolean, originX = 0) => {
+    const width = Math.ceil(512 * scale) + 4;
+    const grid = { scale, originX, originY: 0, width, first: 0, rows: width, soft };
+    const means = createDisplayMeans(kernels, job.sheet, black, grid);
+    means.add(area, plates);
+    return { width, rgba: means.rgba() };
+  };
+  /** Mean and standard deviation of the light well inside the sheet. */
+  const spread = ({ width, rgba }: ReturnType<typeof viewed>, scale: number) => {
+    const lights: number[] = [];
+    const inside = Math.floor(512 * scale) - 4;
+    for (let y = 4; y < inside; y++) {
+      for (let x = 4; x < inside; x++) lights.push((rgba[4 * (y * width + x)]! / 255 + 0.055) ** 2.4 / 1.055 ** 2.4);
+    }
+    const mean = lights.reduce((a, b) => a + b, 0) / lights.length;
+    return { mean, off: Math.sqrt(lights.reduce((a, v) => a + (v - mean) ** 2, 0) / lights.length) };
+  };
+
+  test.each([0.11, 0.14, 0.17])(
+    'at scale %d a fine screen ripples with the display less than half as much',
+    (scale) => {
+      const [hard, soft] = [spread(viewed(scale, false), scale), spread(viewed(scale, true), scale)];
+      expect(Math.abs(soft.mean - hard.mean)).toBeLessThan(0.004);
+      expect(soft.off).toBeLessThan(hard.off / 2);
+    },
+  );
+  test('nothing is seen where none of the sheet lies under a display pixel', () => {
+    const { width, rgba } = viewed(0.125, true, -2);
+    const seen = (x: number, y: number) => rgba[4 * (y * width + x) + 3];
+    expect([seen(1, 5), seen(2, 5), seen(65, 5), seen(66, 5)]).toEqual([0, 255, 255, 0]);
+  });
+  test('above half size it is the plain mean, so that dots stay crisp', () => {
+    expect(viewed(0.7, true).rgba).toEqual(viewed(0.7, false).rgba);
+  });
+});
+
 test('columns first and pixel by pixel are the same picture', () => {
   const scale = 0.17;
   const width = Math.ceil(512 * scale);

@@ -21,7 +21,6 @@ export type Stored = Readonly<Record<string, Picture>>;
 
 const BLUE = plainInk('Harbour blue', '#1d3f72');
 const RED = plainInk('Kite red', '#e5482d');
-const YELLOW = plainInk('Lamp yellow', '#f2b632');
 const BLACK = plainInk('Black', '#1e1b18');
 const TEAL = plainInk('Sea glass', '#2f8f83');
 
@@ -107,35 +106,12 @@ export function demoJobs(pictures: Stored): Job[] {
     'flyer-tones.png',
   ].map(pick) as [Picture, Picture, Picture, Picture, Picture, Picture];
   return [
-    {
-      ...base,
-      title: 'Kite Week poster',
-      sheet: { width: 420, height: 280, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f5ecd7') },
-      pictures: [harbour],
-      passes: passes(
-        {
-          picture: harbour,
-          ink: YELLOW,
-          feed: { part: 'b' },
-          tone: { meaning: 'even', middle: 0.65, lights: 0.1 },
-          screen: { frequency: lpi(30), angle: 0, dots: { shape: 'Round' } },
-        },
-        {
-          picture: harbour,
-          ink: RED,
-          feed: { part: 'g' },
-          tone: { meaning: 'even', middle: 0.62, lights: 0.12 },
-          screen: { frequency: lpi(30), angle: 75, dots: { shape: 'Round' } },
-        },
-        {
-          picture: harbour,
-          ink: BLUE,
-          feed: { part: 'r' },
-          tone: { meaning: 'even', middle: 1.1, lights: 0.2, darks: 0.9 },
-          screen: { frequency: lpi(30), angle: 45, dots: { shape: 'Round' }, smallest: 0.02 },
-        },
-      ),
-    },
+    splitJob(
+      'Kite Week poster',
+      { width: 420, height: 280, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f5ecd7') },
+      'harbour-three',
+      { picture: harbour, ink: BLACK, screen: { frequency: lpi(30), angle: 45, dots: { shape: 'Round' } } },
+    ),
     {
       ...base,
       title: 'Quay zine cover',

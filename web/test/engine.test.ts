@@ -91,7 +91,7 @@ test('blocks, made twice and from memory, are the pixels of the whole sheet', ()
   }
 });
 
-test('slabs of a reduced view are the mean of the sheet under each display pixel', () => {
+test('slabs of a reduced view are the mean of the sheet round each display pixel, its halves weighing 1, 3, 3, 1', () => {
   const whole = direct();
   const made = engine();
   const view = { scale: 0.25, originX: 30, originY: 20 };
@@ -106,13 +106,19 @@ test('slabs of a reduced view are the mean of the sheet under each display pixel
     expect(rgba).toHaveLength(400 * rows * 4);
     for (let dy = first; dy < first + rows; dy += 7) {
       for (let dx = 0; dx < 230; dx += 11) {
-        let light = 0;
-        for (let y = 0; y < 4; y++) {
-          for (let x = 0; x < 4; x++)
-            light += linear(whole[(((dy + 20) * 4 + y) * sheet.width + (dx + 30) * 4 + x) * 4]!) / 16;
-        }
         if ((dy + 20) * 4 + 3 >= sheet.height) continue;
-        worst = Math.max(worst, Math.abs(linear(rgba[((dy - first) * 400 + dx) * 4]!) - light));
+        // A half display pixel is two sheet pixels wide.
+        let [light, weights] = [0, 0];
+        for (let y = -2; y < 6; y++) {
+          for (let x = -2; x < 6; x++) {
+            const [sx, sy] = [(dx + 30) * 4 + x, (dy + 20) * 4 + y];
+            if (sx >= sheet.width || sy >= sheet.height) continue;
+            const weight = (x < 0 || x > 3 ? 1 : 3) * (y < 0 || y > 3 ? 1 : 3);
+            light += weight * linear(whole[(sy * sheet.width + sx) * 4]!);
+            weights += weight;
+          }
+        }
+        worst = Math.max(worst, Math.abs(linear(rgba[((dy - first) * 400 + dx) * 4]!) - light / weights));
       }
     }
     // Right of the sheet there is nothing.

@@ -19,6 +19,23 @@ export interface DisplayGrid {
   /** Display rows first .. first + rows − 1. */
   readonly first: number;
   readonly rows: number;
+  /**
+   * Neighbours overlap: a display pixel weighs what lies within a pixel of its middle, so that screens too fine
+   * for the display melt into tone instead of rippling with its pixels. Only at half size and below.
+   */
+  readonly soft?: boolean;
+}
+
+/** The grid of half display pixels that a soft one is folded from, with half a pixel more all round. */
+function halvesOf({ scale, originX, originY, width, first, rows }: DisplayGrid): DisplayGrid {
+  return {
+    scale: 2 * scale,
+    originX: 2 * originX - 1,
+    originY: 2 * originY - 1,
+    width: 2 * width + 2,
+    first: 2 * first,
+    rows: 2 * rows + 2,
+  };
 }
 
 /** The printed sheet as display pixels gather it. */
@@ -74,8 +91,10 @@ export function createDisplayMeans(
   kernels: Kernels,
   sheet: Sheet,
   passes: readonly Printed[],
-  grid: DisplayGrid,
+  asked: DisplayGrid,
 ): DisplayMeans {
+  const soft = asked.soft === true && asked.scale <= 0.5;
+  const grid = soft ? halvesOf(asked) : asked;
   const bits = passes.every(oneBit);
   // Light mixes in the power 1/n where it spreads in the stock (Yule & Nielsen 1951).
   const n = bits ? sheet.stock.spread : 1;
@@ -162,12 +181,16 @@ export function createDisplayMeans(
     rgba() {
       const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
       kernels.u8(table).set(n === 1 ? DISPLAY_BYTES : spreadBytes(n));
-      const stride = grid.width * 4;
-      const out = kernels.scratch('display-rgba', stride * grid.rows);
-      for (let r = 0; r < grid.rows; r++) {
-        kernels.run.displayBytes(sums.ptr + (r * columns + pad) * 16, grid.width, table.ptr, out.ptr + r * stride);
+      const { width, rows } = asked;
+      const stride = width * 4;
+      const out = kernels.scratch('display-rgba', stride * rows);
+      const folded = kernels.scratch('display-folded', soft ? width * 16 : 16);
+      for (let r = 0; r < rows; r++) {
+        const row = sums.ptr + ((soft ? 2 * r : r) * columns + pad) * 16;
+        if (soft) kernels.run.foldSums(row, columns * 16, width, folded.ptr);
+        kernels.run.displayBytes(soft ? folded.ptr : row, width, table.ptr, out.ptr + r * stride);
       }
-      return new Uint8ClampedArray(kernels.u8(out).subarray(0, stride * grid.rows));
+      return new Uint8ClampedArray(kernels.u8(out).subarray(0, stride * rows));
     },
   };
 }

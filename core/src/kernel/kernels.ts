@@ -130,6 +130,7 @@ export interface KernelExports {
   layLevels(values: number, table: number, width: number, light: number): void;
   layBits(bits: number, table: number, width: number, light: number): void;
   lightMean(row: number, width: number, left: number, scale: number, weight: number, out: number): void;
+  foldSums(top: number, stride: number, count: number, out: number): void;
   displayBytes(sums: number, count: number, table: number, out: number): void;
   shareColumns(
     columns: number,

@@ -29,7 +29,7 @@ export function makeSmallPrint(
     height: Math.max(1, Math.round(sheet.height * scale)),
   };
   const passes = printingPasses(job);
-  const grid = { scale, originX: 0, originY: 0, width: size.width, first: 0, rows: size.height };
+  const grid = { scale, originX: 0, originY: 0, width: size.width, first: 0, rows: size.height, soft: true };
   const means = createDisplayMeans(kernels, job.sheet, passes, grid);
   for (const { y, rows, plates } of printBands(kernels, job, passes, pictures)) {
     means.add({ x: 0, y, width: sheet.width, height: rows, step: 1 }, plates);

@@ -48,7 +48,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           label="Title of the job"
           value={job.title}
           onChange={(title) => edit(setTitle(title))}
-          className="w-[170px] border-transparent! font-semibold hover:border-hairline!"
+          className="max-w-[260px] min-w-[60px] border-transparent! font-semibold [field-sizing:content] hover:border-hairline!"
         />
         <span
           role="status"

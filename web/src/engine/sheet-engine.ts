@@ -156,7 +156,16 @@ export class SheetEngine {
   /** Blocks of the sheet that lie under a slab. */
   private blocks({ job, view, first, rows, step }: Slab): Area[] {
     const { width, height } = sheetPixels(job.sheet);
-    const seen = visibleSheet({ ...view, originY: view.originY + first, height: rows }, { width, height });
+    // Display pixels see what lies a little beside them.
+    const reach = view.scale < 1 ? 1 : 0;
+    const shown = {
+      ...view,
+      originX: view.originX - reach,
+      width: view.width + 2 * reach,
+      originY: view.originY + first - reach,
+      height: rows + 2 * reach,
+    };
+    const seen = visibleSheet(shown, { width, height });
     const areas: Area[] = [];
     if (!seen) return areas;
     for (let y = cornerOf(seen.y, BLOCK_HEIGHT); y < seen.y + seen.height; y += BLOCK_HEIGHT) {
@@ -171,7 +180,7 @@ export class SheetEngine {
   reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
     const { view, draft, first, rows, press } = slab;
     const { sheet, passes } = shownAs(slab);
-    const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows });
+    const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows, soft: true });
     const platesOver = this.platesOf(printedJob(slab), draft, press);
     for (const area of this.blocks(slab)) means.add(area, platesOver(area));
     const rgba = means.rgba();

@@ -33,7 +33,15 @@ export function stripSample(engine: SheetEngine, job: Job, crop: CropPixels, sca
   }
   const width = Math.max(1, Math.floor(area.width * scale));
   const height = Math.max(1, Math.floor(area.height * scale));
-  const grid = { scale, originX: Math.round(x * scale), originY: Math.round(y * scale), width, first: 0, rows: height };
+  const grid = {
+    scale,
+    originX: Math.round(x * scale),
+    originY: Math.round(y * scale),
+    width,
+    first: 0,
+    rows: height,
+    soft: true,
+  };
   const means = createDisplayMeans(engine.kernels, job.sheet, passes, grid);
   means.add(area, plates);
   return { width, height, rgba: means.rgba() };
