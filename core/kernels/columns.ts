@@ -93,86 +93,79 @@ export function composeColumns(
 }
 
 /**
- * Shares columns out to the display pixels they lie under, as composeMean does with pixels. One
- * column adds `area` to the fourth sum of its display pixels and its light times `factor` to the rest.
+ * Where the columns of an area end under each display pixel: for each the first column that is not wholly under
+ * it (i32) and how much of that one is (f32). Returns how many display pixels there are.
  */
-export function shareColumns(
-  columns: usize, plane: i32, width: i32, left: f64, scale: f64, factor: f32, area: f32, out: usize,
-): void {
+export function planShares(left: f64, scale: f64, width: i32, out: usize): i32 {
   let display = <i32>Math.floor(left);
-  const green = columns + plane;
-  const blue = green + plane;
-  // What the column at the edge has left over for this display pixel.
-  let rest: f32 = 0;
-  let restR: f32 = 0;
-  let restG: f32 = 0;
-  let restB: f32 = 0;
+  let count = 0;
   let x = 0;
   while (x < width) {
-    const edge = max(0, <i32>Math.ceil((<f64>(display + 1) - left) / scale) - 1);
-    const end = min(edge, width);
-    let r: u64 = 0;
-    let g: u64 = 0;
-    let b: u64 = 0;
-    const first = x;
-    // Pairs of columns at a time, widened to 64 bits.
-    let vr = i64x2.splat(0);
-    let vg = vr;
-    let vb = vr;
-    for (; x + 4 <= end; x += 4) {
-      const at = (<usize>x) << 2;
-      const a = v128.load(columns + at);
-      const c = v128.load(green + at);
-      const d = v128.load(blue + at);
-      vr = i64x2.add(vr, i64x2.add(i64x2.extend_low_i32x4_u(a), i64x2.extend_high_i32x4_u(a)));
-      vg = i64x2.add(vg, i64x2.add(i64x2.extend_low_i32x4_u(c), i64x2.extend_high_i32x4_u(c)));
-      vb = i64x2.add(vb, i64x2.add(i64x2.extend_low_i32x4_u(d), i64x2.extend_high_i32x4_u(d)));
-    }
-    r = i64x2.extract_lane(vr, 0) + i64x2.extract_lane(vr, 1);
-    g = i64x2.extract_lane(vg, 0) + i64x2.extract_lane(vg, 1);
-    b = i64x2.extract_lane(vb, 0) + i64x2.extract_lane(vb, 1);
-    for (; x < end; x++) {
-      const at = (<usize>x) << 2;
-      r += load<u32>(columns + at);
-      g += load<u32>(green + at);
-      b += load<u32>(blue + at);
-    }
-    let sumR = restR + <f32>r * factor;
-    let sumG = restG + <f32>g * factor;
-    let sumB = restB + <f32>b * factor;
-    let sum = rest + <f32>(x - first) * area;
-    if (x < width) {
-      const here = <f32>max(0, min(1, (<f64>(display + 1) - (left + <f64>x * scale)) / scale));
-      const at = (<usize>x) << 2;
-      const edgeR = <f32>load<u32>(columns + at) * factor;
-      const edgeG = <f32>load<u32>(green + at) * factor;
-      const edgeB = <f32>load<u32>(blue + at) * factor;
-      sumR += edgeR * here;
-      sumG += edgeG * here;
-      sumB += edgeB * here;
-      sum += area * here;
-      restR = edgeR * (1 - here);
-      restG = edgeG * (1 - here);
-      restB = edgeB * (1 - here);
-      rest = area * (1 - here);
-      x++;
-    } else {
-      rest = 0;
-    }
-    const to = out + ((<usize>display) << 4);
-    store<f32>(to, load<f32>(to) + sumR);
-    store<f32>(to, load<f32>(to, 4) + sumG, 4);
-    store<f32>(to, load<f32>(to, 8) + sumB, 8);
-    store<f32>(to, load<f32>(to, 12) + sum, 12);
+    const next = <f64>(display + 1) - left;
+    x = min(max(x, <i32>Math.ceil(next / scale) - 1), width);
+    store<i32>(out, x);
+    store<f32>(out, <f32>max(0, min(1, (next - <f64>x * scale) / scale)), 4);
+    out += 8;
+    x++;
     display += 1;
+    count += 1;
   }
-  if (rest > 0) {
-    const to = out + ((<usize>display) << 4);
-    store<f32>(to, load<f32>(to) + restR);
-    store<f32>(to, load<f32>(to, 4) + restG, 4);
-    store<f32>(to, load<f32>(to, 8) + restB, 8);
-    store<f32>(to, load<f32>(to, 12) + rest, 12);
+  return count;
+}
+
+/** Turns planes of column sums into one vector a column: r, g, b and 1. */
+@inline
+function gatherColumns(columns: usize, plane: i32, width: i32, out: usize): void {
+  const green = columns + plane;
+  const blue = green + plane;
+  const one = f32x4.splat(1);
+  for (let x = 0; x < width; x += 4) {
+    const at = (<usize>x) << 2;
+    const r = f32x4.convert_i32x4_u(v128.load(columns + at));
+    const g = f32x4.convert_i32x4_u(v128.load(green + at));
+    const b = f32x4.convert_i32x4_u(v128.load(blue + at));
+    const rg0 = v128.shuffle<f32>(r, g, 0, 4, 1, 5);
+    const rg1 = v128.shuffle<f32>(r, g, 2, 6, 3, 7);
+    const b0 = v128.shuffle<f32>(b, one, 0, 4, 1, 5);
+    const b1 = v128.shuffle<f32>(b, one, 2, 6, 3, 7);
+    const to = out + (at << 2);
+    v128.store(to, v128.shuffle<f32>(rg0, b0, 0, 1, 4, 5));
+    v128.store(to, v128.shuffle<f32>(rg0, b0, 2, 3, 6, 7), 16);
+    v128.store(to, v128.shuffle<f32>(rg1, b1, 0, 1, 4, 5), 32);
+    v128.store(to, v128.shuffle<f32>(rg1, b1, 2, 3, 6, 7), 48);
   }
+}
+
+/**
+ * Shares columns out to the display pixels they lie under, as composeMean does with pixels, by a plan of `count`
+ * display pixels from `out` on. One column adds `area` to the fourth sum of its display pixels and its light
+ * times `factor` to the rest. room: 16 bytes a column, of whole fours.
+ */
+export function shareColumns(
+  columns: usize, plane: i32, width: i32, plan: usize, count: i32, factor: f32, area: f32, room: usize, out: usize,
+): void {
+  gatherColumns(columns, plane, width, room);
+  const factors = f32x4.replace_lane(f32x4.splat(factor), 3, area);
+  // What the column at the edge has left over for the next display pixel.
+  let sum = f32x4.splat(0);
+  let x = 0;
+  for (let k = 0; k < count; k++) {
+    const end = load<i32>(plan);
+    for (; x < end; x++) sum = f32x4.add(sum, v128.load(room + ((<usize>x) << 4)));
+    let rest = f32x4.splat(0);
+    if (x < width) {
+      const edge = v128.load(room + ((<usize>x) << 4));
+      const here = f32x4.mul(edge, f32x4.splat(load<f32>(plan, 4)));
+      sum = f32x4.add(sum, here);
+      rest = f32x4.sub(edge, here);
+      x++;
+    }
+    v128.store(out, f32x4.add(v128.load(out), f32x4.mul(sum, factors)));
+    sum = rest;
+    out += 16;
+    plan += 8;
+  }
+  if (f32x4.extract_lane(sum, 3) > 0) v128.store(out, f32x4.add(v128.load(out), f32x4.mul(sum, factors)));
 }
 
 /**

@@ -128,6 +128,10 @@ export function createDisplayMeans(
     const view = kernels.u16(weightBlock);
     const stride = plates[0]?.stride ?? 0;
     const factor = 1 / (65535 * WEIGHT);
+    const shares = kernels.scratch('display-shares', 8 * (Math.ceil(area.width * grid.scale) + 4));
+    const room = kernels.scratch('display-room', plane * 4);
+    const count = kernels.run.planShares(left, grid.scale, area.width, shares.ptr);
+    const first = sums.ptr + Math.floor(left) * 16;
     for (const { display, from, weights, total } of planOf(area)) {
       view.set(weights);
       point(from);
@@ -142,8 +146,8 @@ export function createDisplayMeans(
         acc.ptr,
         plane,
       );
-      const out = sums.ptr + display * columns * 16;
-      kernels.run.shareColumns(acc.ptr, plane, area.width, left, grid.scale, factor, total / WEIGHT, out);
+      const out = first + display * columns * 16;
+      kernels.run.shareColumns(acc.ptr, plane, area.width, shares.ptr, count, factor, total / WEIGHT, room.ptr, out);
     }
   }
 

@@ -132,14 +132,16 @@ export interface KernelExports {
   lightMean(row: number, width: number, left: number, scale: number, weight: number, out: number): void;
   foldSums(top: number, stride: number, count: number, out: number): void;
   displayBytes(sums: number, count: number, table: number, out: number): void;
+  planShares(left: number, scale: number, width: number, out: number): number;
   shareColumns(
     columns: number,
     plane: number,
     width: number,
-    left: number,
-    scale: number,
+    plan: number,
+    count: number,
     factor: number,
     area: number,
+    room: number,
     out: number,
   ): void;
 }

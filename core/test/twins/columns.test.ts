@@ -97,7 +97,10 @@ describe('columns of printed light and their plain twins agree', () => {
           const out = kernels.scratch('display', 16 * 300);
           kernels.f32(out).fill(0);
           const factor = 1 / 2 ** 32;
-          run.shareColumns(from.ptr, plane, width, left, scale, factor, 0.5, out.ptr);
+          const room = kernels.scratch('room', 4096);
+          const plan = kernels.scratch('shares', 8 * 300);
+          const count = run.planShares(left, scale, width, plan.ptr);
+          run.shareColumns(from.ptr, plane, width, plan.ptr, count, factor, 0.5, room.ptr, out.ptr + 16 * floor(left));
           const expected = new Float64Array(4 * 300);
           for (let x = 0; x < width; x++) {
             for (let d = floor(left + x * scale); d <= left + (x + 1) * scale; d++) {
@@ -113,6 +116,31 @@ describe('columns of printed light and their plain twins agree', () => {
       ),
       { numRuns: 200 },
     );
+  });
+
+  test('sums of half display pixels are folded by 1, 3, 3, 1, and only where their own halves saw something', () => {
+    const next = random(17);
+    const [width, stride] = [9, 16 * 22];
+    const halves = kernels.scratch('halves', stride * 4);
+    const out = kernels.scratch('folded', 16 * width);
+    const values = Float32Array.from({ length: stride }, () => next());
+    // Under the third pixel its own four halves are bare.
+    for (const at of [22 + 5, 22 + 6, 44 + 5, 44 + 6]) values[4 * at + 3] = 0;
+    kernels.f32(halves).set(values);
+    run.foldSums(halves.ptr, stride, width, out.ptr);
+    const got = kernels.f32(out);
+    const weights = [1, 3, 3, 1];
+    for (let x = 0; x < width; x++) {
+      for (let c = 0; c < 4; c++) {
+        let sum = 0;
+        weights.forEach((wy, y) => {
+          weights.forEach((wx, k) => {
+            sum += wx * wy * values[4 * (22 * y + 2 * x + k) + c]!;
+          });
+        });
+        expect(Math.abs(got[4 * x + c]! - (x === 2 ? 0 : sum))).toBeLessThan(1e-4);
+      }
+    }
   });
 
   test('sums become bytes by the table; what saw nothing stays clear', () => {
