@@ -78,7 +78,7 @@ export { ciede2000 } from './colour/ciede2000.ts';
 export * from './colour/lab.ts';
 export * from './separate/ink-table.ts';
 export * from './separate/model.ts';
-export { nearestTable, tableSize } from './separate/nearest.ts';
+export { blackOf, nearestTable, tableSize } from './separate/nearest.ts';
 export { SEPARATION_PARAMS, type SeparationSettings } from './separate/params.ts';
 export * from './separate/process.ts';
 export * from './job/printed-ink.ts';

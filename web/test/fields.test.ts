@@ -1,4 +1,4 @@
-import { createJob, DEFAULT_TONE } from '@chromatype/core';
+import { createJob, DEFAULT_TONE, type Tone, toneOfDarkness } from '@chromatype/core';
 import { readFrequency } from '../src/bench/chain/screen/frequency-text.ts';
 import { possibleSheet } from '../src/bench/chain/possible-sheet.ts';
 import { pulled, turned } from '../src/bench/dial/turning.ts';
@@ -75,6 +75,41 @@ describe('ramp handles', () => {
   test('the middle stands where the curve passes one half', () => {
     expect(handlePlace(tone, 'middle')).toBeCloseTo(0.5);
     expect(moveHandle(tone, 'middle', handlePlace({ ...tone, middle: 1.7 }, 'middle')).middle).toBeCloseTo(1.7, 2);
+  });
+  test.each([
+    { contrast: 0.6 },
+    { contrast: -0.4, middle: 1.5 },
+    {
+      curve: [
+        { x: 0, y: 0 },
+        { x: 0.3, y: 0.6 },
+        { x: 1, y: 1 },
+      ],
+    },
+    {
+      curve: [
+        { x: 0, y: 0 },
+        { x: 0.6, y: 0.3 },
+        { x: 1, y: 1 },
+      ],
+      contrast: 0.5,
+      middle: 0.7,
+    },
+    {
+      curve: [
+        { x: 0, y: 0 },
+        { x: 0.4, y: 0.8 },
+        { x: 1, y: 1 },
+      ],
+      invert: true,
+    },
+  ])('with contrast and a free curve too: %j', (change) => {
+    const bent = { ...tone, ...change } as Tone;
+    const place = handlePlace(bent, 'middle');
+    expect(Math.abs(toneOfDarkness(place, bent) - 0.5)).toBeLessThan(0.004);
+    // Where it is put, there the half then is.
+    const moved = { ...bent, ...moveHandle(bent, 'middle', place + 0.08) };
+    expect(Math.abs(toneOfDarkness(place + 0.08, moved) - 0.5)).toBeLessThan(0.01);
   });
   test('ends do not cross', () => {
     expect(moveHandle(tone, 'lights', 0.95).lights).toBeCloseTo(0.86);

@@ -1,4 +1,4 @@
-import { type Tone, TONE_PARAMS } from '@chromatype/core';
+import { curveThrough, isStraight, type Tone, TONE_PARAMS } from '@chromatype/core';
 
 export type Handle = 'lights' | 'middle' | 'darks';
 
@@ -8,10 +8,32 @@ const APART = 0.04;
 const clamp = (value: number, min: number, max: number): number => Math.min(max, Math.max(min, value));
 const tidy = (value: number): number => Number(value.toFixed(3));
 
+/** Steps in which the free curve is searched for its half. */
+const STEPS = 512;
+
+/** What must come out of the middle for the whole curve to be at one half: contrast and the free curve follow it. */
+function halfway({ contrast, curve }: Tone): number {
+  let half = 0.5;
+  if (!isStraight(curve)) {
+    const free = curveThrough(curve);
+    const above = (k: number) => free(k / STEPS) >= 0.5;
+    // The first place where it crosses; a curve that never does leaves the middle where it is.
+    for (let k = 1; k <= STEPS; k++) {
+      if (above(k) === above(k - 1)) continue;
+      const [a, b] = [free((k - 1) / STEPS), free(k / STEPS)];
+      half = (k - 1 + (0.5 - a) / (b - a)) / STEPS;
+      break;
+    }
+  }
+  const power = 4 ** -contrast;
+  const before = half < 0.5 ? 0.5 * (2 * half) ** power : 1 - 0.5 * (2 - 2 * half) ** power;
+  return clamp(before, 0.01, 0.99);
+}
+
 /** Darkness of the picture, 0..1, at which a handle stands; the middle is where the curve passes one half. */
 export function handlePlace(tone: Tone, handle: Handle): number {
   if (handle !== 'middle') return tone[handle];
-  return tone.lights + (tone.darks - tone.lights) * 0.5 ** tone.middle;
+  return tone.lights + (tone.darks - tone.lights) * halfway(tone) ** tone.middle;
 }
 
 /** What a tone becomes when a handle is put at a darkness. */
@@ -21,5 +43,7 @@ export function moveHandle(tone: Tone, handle: Handle, place: number): Partial<T
   if (handle === 'darks')
     return { darks: tidy(clamp(place, Math.max(TONE_PARAMS.darks.min, tone.lights + APART), TONE_PARAMS.darks.max)) };
   const share = clamp((place - tone.lights) / (tone.darks - tone.lights), 0.001, 0.999);
-  return { middle: tidy(clamp(Math.log(share) / Math.log(0.5), TONE_PARAMS.middle.min, TONE_PARAMS.middle.max)) };
+  return {
+    middle: tidy(clamp(Math.log(share) / Math.log(halfway(tone)), TONE_PARAMS.middle.min, TONE_PARAMS.middle.max)),
+  };
 }

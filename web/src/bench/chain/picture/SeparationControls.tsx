@@ -1,8 +1,10 @@
 import {
+  blackOf,
   inkPasses,
   inkWeight,
   type Job,
   lpiOf,
+  modelOf,
   type Pass,
   type Separation,
   SEPARATION_PARAMS,
@@ -11,7 +13,7 @@ import {
   sheetPixels,
   spreadAngles,
 } from '@chromatype/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { setFeed, setScreen, setSeparation } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { enginePool } from '../../../engine/pool.ts';
@@ -29,6 +31,13 @@ const NAMES: Readonly<Record<SeparationSettings['way'], readonly Name[]>> = {
   nearest: ['way', 'black', 'limit', 'whiteIs', 'fitDarks'],
   chosen: ['way', 'tolerance', 'whiteIs'],
 };
+
+/** Whether one of a separation's inks carries the dark, so that there is a black to build. */
+function useHasBlack(job: Job, separation: Separation): boolean {
+  const key = separationKey(job, separation);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what the model depends on
+  return useMemo(() => blackOf(modelOf(job, separation.id)) >= 0, [key]);
+}
 
 /** How far the inks are from the picture, in CIEDE2000. */
 function useReach(job: Job, pass: Pass, separation: Separation): ReachStats | null {
@@ -75,7 +84,9 @@ export function SeparationControls({
   const shown = useTools((s) => s.overlay === 'reach');
   const picking = useTools((s) => s.tool === 'pick-ink');
   const base = job.passes.some((p) => p.feed.part === 'base' && p.feed.separation === separation.id);
-  const names: readonly Name[] = [...NAMES[settings.way], ...(base ? (['baseFrom', 'choke'] as const) : [])];
+  const black = useHasBlack(job, separation);
+  const shownNames = NAMES[settings.way].filter((name) => name !== 'black' || black);
+  const names: readonly Name[] = [...shownNames, ...(base ? (['baseFrom', 'choke'] as const) : [])];
   const inks = inkPasses(job, separation.id);
   return (
     <section aria-label="Separation" className="grid grid-cols-1 gap-1 border-t border-hairline pt-1.5">
