@@ -195,37 +195,6 @@ test('off the press an ink lands elsewhere; its plate stays', async ({ page }) =
   expect(Buffer.compare(await plate(), planned)).toBe(0);
 });
 
-test('swatches: measured inks come from a table, go out as JSON, and split a picture', async ({ page }) => {
-  await page.goto('/swatches');
-  const open = async (name: string, text: string) => {
-    const chooser = page.waitForEvent('filechooser');
-    await page.getByRole('button', { name: 'Open .json, .gpl or .csv' }).click();
-    await (await chooser).setFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
-  };
-  await open('broken.csv', 'Fern,148,0,0\n');
-  await expect(page.getByText(/broken\.csv: Row 1 is not a swatch/)).toBeVisible();
-  await open('Pier.csv', 'Name,L,a,b\nPaper,92,0,3\nFern,48,-38,22\nPlum,30,38,-20\n');
-  await expect(page.getByRole('list', { name: 'Inks in print order' }).getByRole('listitem')).toHaveCount(2);
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save .json' }).click();
-  const file = (await (await download).path())!;
-  const set = JSON.parse(execFileSync('cat', [file], { encoding: 'utf8' }));
-  expect([set.label, set.inks[0].name, set.inks[0].measured.lab]).toEqual(['Pier', 'Fern', [48, -38, 22]]);
-
-  const id = await smallJob(page);
-  await dropFile(page, 'harbour.jpg', 'image/jpeg', await harbourPhoto());
-  await settled(page);
-  await splitInto(page, 'Pier');
-  const passes = (await storedJob(page, id)).document.passes.filter((p) => p.on);
-  expect(passes.map((p) => p.ink.name)).toEqual(['Fern', 'Plum']);
-
-  await page.goto('/swatches');
-  await page.getByRole('button', { name: 'Pier' }).click();
-  await page.getByRole('button', { name: 'Delete' }).click();
-  await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(page.getByRole('list', { name: 'Own sets' }).getByRole('button', { name: 'Pier' })).toBeVisible();
-});
-
 test('flat art in chosen inks: each prints where its own colour stands, picked on the sheet', async ({ page }) => {
   const id = await smallJob(page);
   await dropFile(page, 'art.png', 'image/png', await shirtArt(900, 620));

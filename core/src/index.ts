@@ -82,6 +82,7 @@ export { blackOf, nearestTable, tableSize } from './separate/nearest.ts';
 export { SEPARATION_PARAMS, type SeparationSettings } from './separate/params.ts';
 export * from './separate/process.ts';
 export * from './job/printed-ink.ts';
+export * from './job/stocks.ts';
 export { PLATE_PARAMS, type PlateSettings } from './plates/params.ts';
 export { PRESS_PARAMS, type PressSettings } from './press/params.ts';
 export * from './separate/of-job.ts';

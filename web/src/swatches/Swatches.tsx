@@ -12,6 +12,7 @@ import { useFileDrop } from '../ui/use-file-drop.ts';
 import { useSetParam } from '../ui/use-set-param.ts';
 import { InkRow } from './InkRow.tsx';
 import { OverprintGrid } from './OverprintGrid.tsx';
+import { StockRow } from './StockRow.tsx';
 import { readSetFile, SET_FILES, setAsGpl, setAsJson } from './set-files.ts';
 
 const sayWrong = (error: unknown) => toast.error(error instanceof Error ? error.message : String(error));
@@ -161,6 +162,8 @@ export function Swatches() {
               </Button>
             </div>
           )}
+          <h3 className="pt-5 pb-1 text-[13px] font-semibold">Meant for</h3>
+          <StockRow stock={set.stock} onChange={mine ? (stock) => change({ ...set, stock }) : null} />
           <h3 className="pt-5 pb-1 text-[13px] font-semibold">
             On each other{set.stock ? `, on ${set.stock.name.toLowerCase()}` : ', on white'}
             {set.base ? ` over ${set.base.name.toLowerCase()}` : ''}

@@ -1,6 +1,5 @@
 import {
   type Stock,
-  plainStock,
   DEFAULT_SHEET,
   type Job,
   LIMITS,
@@ -20,26 +19,11 @@ import { MM, PPI } from '../../ui/formats.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { NumberFormat } from '../../ui/number-text.ts';
 import { SelectField } from '../../ui/SelectField.tsx';
+import { TEXTURES } from '../../ui/textures.ts';
 import { TextField } from '../../ui/TextField.tsx';
 import { possibleSheet } from './possible-sheet.ts';
 import { Station } from './Station.tsx';
-
-/** Stocks to start from; invented names and colours. */
-const TEXTURES = [
-  { name: 'none', label: 'Smooth' },
-  { name: 'paper', label: 'Paper' },
-  { name: 'cloth', label: 'Cloth' },
-] as const;
-
-const STOCKS = [
-  plainStock('White', '#ffffff'),
-  plainStock('Cream', '#f5ecd7'),
-  plainStock('Newsprint', '#e4dfd3'),
-  plainStock('Sky tint', '#d5e3ea'),
-  plainStock('Rose tint', '#f2d6d0'),
-  { ...plainStock('Night cloth', '#1b1f2a'), texture: 'cloth' as const },
-  plainStock('Black', '#000000'),
-] as const;
+import { StockButtons } from './StockButtons.tsx';
 
 const UNITS: readonly { value: 'mm' | 'cm' | 'in' | 'px'; label: string }[] = [
   { value: 'mm', label: 'mm' },
@@ -227,20 +211,7 @@ export function SheetStation({ job }: { readonly job: Job }) {
             format={{ unit: '', digits: 2 }}
             onChange={(spread) => change({ stock: { ...sheet.stock, spread } })}
           />
-          <div className="flex gap-1">
-            {STOCKS.map((stock) => (
-              <button
-                key={stock.name}
-                type="button"
-                title={stock.name}
-                aria-label={`Stock: ${stock.name}`}
-                aria-pressed={stock.colour === sheet.stock.colour}
-                onClick={() => change({ stock })}
-                className="h-6 w-9 border border-ink aria-pressed:outline-2 aria-pressed:outline-hot"
-                style={{ background: stock.colour }}
-              />
-            ))}
-          </div>
+          <StockButtons now={sheet.stock} choose={(stock) => change({ stock })} />
         </div>
       </Station>
     </>

@@ -1,0 +1,97 @@
+import {
+  differentStocks,
+  hexOfLight,
+  type Lab,
+  labOfLight,
+  lightOfLab,
+  type Stock,
+  STOCKS,
+  stockLight,
+} from '@chromatype/core';
+import { LabFields } from '../bench/chain/ink/LabFields.tsx';
+import { TEXTURES } from '../ui/textures.ts';
+import { ColourField } from '../ui/ColourField.tsx';
+import { SelectField } from '../ui/SelectField.tsx';
+import { TextField } from '../ui/TextField.tsx';
+
+interface Props {
+  /** The stock that a set is meant for; null for any light one. */
+  readonly stock: Stock | null;
+  /** Null where the set ships with the application. */
+  onChange: ((stock: Stock | null) => void) | null;
+}
+
+const ANY = 'any';
+
+const labOf = (stock: Stock): Lab =>
+  stock.measured ?? (labOfLight(stockLight(stock)).map((v) => Number(v.toFixed(1))) as unknown as Lab);
+
+const textureOf = (stock: Stock): string => TEXTURES.find((t) => t.name === stock.texture)!.label.toLowerCase();
+
+function Shown({ stock }: { readonly stock: Stock | null }) {
+  if (!stock) return <p className="border-b border-hairline py-3 text-muted">Any light stock.</p>;
+  return (
+    <div className="flex h-12 items-center gap-3 border-b border-hairline">
+      <span className="h-9 w-16 border border-ink" style={{ background: stock.colour }} aria-hidden />
+      <span className="w-40 truncate font-semibold">{stock.name}</span>
+      <span className="w-20 font-mono text-[11px]">{stock.colour}</span>
+      <span className="w-44 font-mono text-[11px]">
+        {labOf(stock)
+          .map((v) => v.toFixed(1))
+          .join('  ')}
+        {stock.measured ? ' m' : ''}
+      </span>
+      <span className="text-muted">
+        {textureOf(stock)}
+        {stock.overprints.length > 0 ? `, ${stock.overprints.length} overprints measured on it` : ''}
+      </span>
+    </div>
+  );
+}
+
+/** What a set of inks is meant to be printed on: its look, and how it is changed in a set of the studio's own. */
+export function StockRow({ stock, onChange }: Props) {
+  if (!onChange) return <Shown stock={stock} />;
+  // Another look is another stock: what was measured on it no longer holds.
+  const look = (change: Partial<Stock>) => stock && onChange({ ...stock, measured: null, overprints: [], ...change });
+  const offered = differentStocks(stock ? [stock, ...STOCKS] : STOCKS);
+  return (
+    <div className="flex min-h-12 items-center gap-3 border-b border-hairline py-1">
+      {stock && (
+        <>
+          <span className="h-9 w-16 shrink-0 border border-ink" style={{ background: stock.colour }} aria-hidden />
+          <TextField label="Name of the stock" value={stock.name} onChange={(name) => onChange({ ...stock, name })} />
+          <ColourField label="Colour of the stock" value={stock.colour} onChange={(colour) => look({ colour })} />
+          <div className="w-[230px]">
+            <LabFields
+              label="Bare stock"
+              value={labOf(stock)}
+              onChange={(measured) => look({ measured, colour: hexOfLight(lightOfLab(measured)) })}
+            />
+          </div>
+          <div className="w-[130px]">
+            <SelectField
+              label="Texture"
+              about="What the surface shows as it may come off the press."
+              value={stock.texture}
+              options={TEXTURES}
+              onChange={(texture) => onChange({ ...stock, texture: texture as Stock['texture'] })}
+            />
+          </div>
+        </>
+      )}
+      <div className="w-[170px]">
+        <SelectField
+          label="Take"
+          about="The stock that these inks are meant for. A split lays a dark one under the job."
+          value={stock ? `${offered.indexOf(stock)}` : ANY}
+          options={[
+            { name: ANY, label: 'Any light stock' },
+            ...offered.map((s, k) => ({ name: `${k}`, label: s.name })),
+          ]}
+          onChange={(name) => onChange(name === ANY ? null : offered[Number(name)]!)}
+        />
+      </div>
+    </div>
+  );
+}
