@@ -46,6 +46,12 @@ test('a set of the studio’s own names its stock; the Bench offers it, and a sp
   await colour.fill('#123a2e');
   await colour.press('Enter');
   await expect(page.getByRole('heading', { name: /On each other, on oil cloth/ })).toBeVisible();
+  // The base can be taken away and laid again.
+  const inks = page.getByRole('list', { name: 'Inks in print order' }).getByRole('listitem');
+  await page.getByRole('button', { name: 'Remove Base white' }).click();
+  await expect(inks).toHaveCount(3);
+  await page.getByRole('button', { name: 'Add a base' }).click();
+  await expect(inks).toHaveCount(4);
   await page.reload();
   await expect(page.getByLabel('Name of the stock')).toHaveValue('Oil cloth');
   await expect(page.getByLabel('Texture')).toHaveValue('cloth');

@@ -68,12 +68,16 @@ export function InkRow({ ink, onChange, onMove, onRemove }: Props) {
         />
       </div>
       <span className="flex">
-        <button type="button" className={ICON} aria-label={`${ink.name} earlier`} onClick={() => onMove?.(-1)}>
-          <ArrowUp size={14} aria-hidden />
-        </button>
-        <button type="button" className={ICON} aria-label={`${ink.name} later`} onClick={() => onMove?.(1)}>
-          <ArrowDown size={14} aria-hidden />
-        </button>
+        {onMove && (
+          <>
+            <button type="button" className={ICON} aria-label={`${ink.name} earlier`} onClick={() => onMove(-1)}>
+              <ArrowUp size={14} aria-hidden />
+            </button>
+            <button type="button" className={ICON} aria-label={`${ink.name} later`} onClick={() => onMove(1)}>
+              <ArrowDown size={14} aria-hidden />
+            </button>
+          </>
+        )}
         <button type="button" className={ICON} aria-label={`Remove ${ink.name}`} onClick={onRemove}>
           <Trash2 size={14} aria-hidden />
         </button>

@@ -140,7 +140,13 @@ export function Swatches() {
           </div>
           <p className="pb-3 text-muted">{set.about}</p>
           <ul aria-label="Inks in print order">
-            {set.base && <InkRow ink={set.base} onChange={mine ? (base) => change({ ...set, base }) : null} />}
+            {set.base && (
+              <InkRow
+                ink={set.base}
+                onChange={mine ? (base) => change({ ...set, base }) : null}
+                onRemove={() => change({ ...set, base: null })}
+              />
+            )}
             {set.inks.map((ink, k) => (
               <InkRow
                 key={`${k} ${set.name}`}
@@ -152,7 +158,7 @@ export function Swatches() {
             ))}
           </ul>
           {mine && (
-            <div className="pt-2">
+            <div className="flex gap-1.5 pt-2">
               <Button
                 onClick={() =>
                   change({ ...set, inks: [...set.inks, plainInk(`Ink ${set.inks.length + 1}`, '#777777')] })
@@ -160,6 +166,14 @@ export function Swatches() {
               >
                 Add an ink
               </Button>
+              {!set.base && (
+                <Button
+                  title="A covering ink that goes under all the others"
+                  onClick={() => change({ ...set, base: { ...plainInk('Base white', '#f7f5ef'), opacity: 1 } })}
+                >
+                  Add a base
+                </Button>
+              )}
             </div>
           )}
           <h3 className="pt-5 pb-1 text-[13px] font-semibold">Meant for</h3>
