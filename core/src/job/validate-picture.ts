@@ -27,7 +27,7 @@ function readMade(value: unknown, field: string): Made {
 function readCutOut(value: unknown, field: string): CutOut | null {
   if (value === null) return null;
   const c = check.object(value, field);
-  check.only(c, field, ['picks', 'tolerance', 'softness', 'joined', 'strokes']);
+  check.only(c, field, ['picks', 'tolerance', 'softness', 'joined', 'strokes', 'keepsEdges']);
   return {
     picks: check.list(c.picks, `${field}.picks`, 100).map((item, k) => {
       const pick = check.object(item, `${field}.picks[${k}]`);
@@ -41,6 +41,8 @@ function readCutOut(value: unknown, field: string): CutOut | null {
     softness: check.number(c.softness, `${field}.softness`, UNIT),
     joined: check.flag(c.joined, `${field}.joined`),
     strokes: readStrokes(c.strokes, `${field}.strokes`),
+    // Cut-outs made before it was there painted everything under the brush.
+    keepsEdges: c.keepsEdges === undefined ? false : check.flag(c.keepsEdges, `${field}.keepsEdges`),
   };
 }
 

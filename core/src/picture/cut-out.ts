@@ -1,6 +1,6 @@
-import { oklabOfLight } from '../colour/oklab.ts';
-import { decodeSrgb, parseHex } from '../colour/srgb.ts';
 import { paintShare, type PaintStroke } from '../tone/paint/strokes.ts';
+import { distanceAt, distanceCube } from './colour-distance.ts';
+import { edgeKeepingShare } from './kept-edges.ts';
 import type { PictureSource } from './source.ts';
 
 /** A picture's background taken away: what is like the picked colours, and what is painted away. */
@@ -14,6 +14,8 @@ export interface CutOut {
   readonly joined: boolean;
   /** Painted by hand, lengths in picture widths: `lighten` takes away, `darken` brings back. */
   readonly strokes: readonly PaintStroke[];
+  /** A stroke works only on what is like the colours under its middle, so that it may be rough. */
+  readonly keepsEdges: boolean;
 }
 
 /** A spot of the picture, shares of its width and height, and its colour. */
@@ -23,50 +25,17 @@ export interface Pick {
   readonly colour: string;
 }
 
-export const NEW_CUT_OUT: CutOut = { picks: [], tolerance: 0.08, softness: 0.04, joined: true, strokes: [] };
+export const NEW_CUT_OUT: CutOut = {
+  picks: [],
+  tolerance: 0.08,
+  softness: 0.04,
+  joined: true,
+  strokes: [],
+  keepsEdges: true,
+};
 
-/** Entries a side of the table of distances; values between are interpolated. */
-const SIDE = 33;
-const STEP = 255 / (SIDE - 1);
 /** Longest side of the small copy on which joined areas are found. */
 const MAP_SIDE = 1500;
-
-/** Distance of sRGB colours to the nearest pick, in a cube of SIDE³ entries. */
-function distanceCube(picks: readonly Pick[]): Float32Array {
-  const lab = (r: number, g: number, b: number) => {
-    const out = [0, 0, 0];
-    oklabOfLight(decodeSrgb(r / 255), decodeSrgb(g / 255), decodeSrgb(b / 255), out);
-    return out as [number, number, number];
-  };
-  const targets = picks.map(({ colour }) => lab(...(parseHex(colour) ?? [255, 255, 255])));
-  const cube = new Float32Array(SIDE ** 3);
-  const light = Float64Array.from({ length: SIDE }, (_, k) => decodeSrgb(Math.min(1, (k * STEP) / 255)));
-  const point = [0, 0, 0];
-  for (let r = 0, at = 0; r < SIDE; r++) {
-    for (let g = 0; g < SIDE; g++) {
-      for (let b = 0; b < SIDE; b++, at++) {
-        oklabOfLight(light[r]!, light[g]!, light[b]!, point);
-        let nearest = 9;
-        for (const t of targets) {
-          const [dl, da, db] = [point[0]! - t[0], point[1]! - t[1], point[2]! - t[2]];
-          nearest = Math.min(nearest, Math.sqrt(dl * dl + da * da + db * db));
-        }
-        cube[at] = nearest;
-      }
-    }
-  }
-  return cube;
-}
-
-function distanceAt(cube: Float32Array, r: number, g: number, b: number): number {
-  const [x, y, z] = [r / STEP, g / STEP, b / STEP];
-  const [i, j, k] = [Math.min(SIDE - 2, x | 0), Math.min(SIDE - 2, y | 0), Math.min(SIDE - 2, z | 0)];
-  const [u, v, w] = [x - i, y - j, z - k];
-  const at = (i * SIDE + j) * SIDE + k;
-  const line = (from: number) => cube[from]! + (cube[from + 1]! - cube[from]!) * w;
-  const face = (from: number) => line(from) + (line(from + SIDE) - line(from)) * v;
-  return face(at) + (face(at + SIDE * SIDE) - face(at)) * u;
-}
 
 const colourAt = (row: Uint8Array, channels: number, x: number): [number, number, number] =>
   channels === 1 ? [row[x]!, row[x]!, row[x]!] : [row[4 * x]!, row[4 * x + 1]!, row[4 * x + 2]!];
@@ -125,7 +94,7 @@ function prepare(source: PictureSource, cutOut: CutOut): Prepared {
   const key = JSON.stringify([cutOut.picks, cutOut.tolerance, cutOut.softness, cutOut.joined]);
   const known = prepared.get(source);
   if (known?.key === key) return known.made;
-  const cube = distanceCube(cutOut.picks);
+  const cube = distanceCube(cutOut.picks.map((p) => p.colour));
   const made = { cube, map: cutOut.joined ? joinedMap(source, cutOut, cube) : null };
   prepared.set(source, { key, made });
   return made;
@@ -144,7 +113,10 @@ export function cutOutSource(source: PictureSource, cutOut: CutOut): PictureSour
     read(y, count) {
       const rows = source.read(y, count);
       const out = new Uint8Array(width * count * 4);
-      const painted = paintShare(cutOut.strokes, { x: 0, y, width, height: count, step: 1 }, width);
+      const area = { x: 0, y, width, height: count, step: 1 };
+      const painted = cutOut.keepsEdges
+        ? edgeKeepingShare(source, cutOut, area, rows)
+        : paintShare(cutOut.strokes, area, width);
       for (let k = 0; k < width * count; k++) {
         const [r, g, b] = colourAt(rows, channels, k);
         let kept = 1;

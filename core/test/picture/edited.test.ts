@@ -97,7 +97,32 @@ describe('cut-out', () => {
       strength: 1,
       points: [x, y, 1],
     });
-    const alpha = kept({ picks, strokes: [dab('lighten', 0.5, 0.25), dab('darken', 0.1, 0.1)] });
+    const alpha = kept({ picks, strokes: [dab('lighten', 0.5, 0.25), dab('darken', 0.1, 0.1)], keepsEdges: false });
     expect([alpha(30, 15), alpha(6, 6), alpha(59, 59)]).toEqual([0, 1, 0]);
+  });
+  test('a rough stroke over the edge takes the background alone; erasing it works everywhere', () => {
+    // From the blue corner inwards, wide enough to cover a good part of the disc.
+    const rough = {
+      does: 'lighten',
+      size: 0.5,
+      hardness: 1,
+      strength: 1,
+      points: [0.02, 0.5, 1, 0.1, 0.5, 1],
+    } as const;
+    const blue = (alpha: ReturnType<typeof kept>) => [alpha(3, 30), alpha(8, 28)];
+    const red = (alpha: ReturnType<typeof kept>) => [alpha(11, 30), alpha(16, 30)];
+    const keeping = kept({ strokes: [rough] });
+    expect([...blue(keeping), ...red(keeping)]).toEqual([0, 0, 1, 1]);
+    const all = kept({ strokes: [rough], keepsEdges: false });
+    expect([...blue(all), ...red(all)]).toEqual([0, 0, 0, 0]);
+    const erased = kept({ strokes: [rough, { ...rough, does: 'erase', points: [0.05, 0.5, 1] }] });
+    expect(blue(erased)).toEqual([1, 1]);
+  });
+  test('where two strokes meet each goes by its own colours', () => {
+    const take = { does: 'lighten', size: 0.4, hardness: 1, strength: 1, points: [0.05, 0.5, 1] } as const;
+    const back = { ...take, does: 'darken', points: [0.25, 0.5, 1] } as const;
+    const alpha = kept({ strokes: [take, back] });
+    // The second began on the disc, so that it brings back nothing of the blue.
+    expect([alpha(4, 30), alpha(8, 30), alpha(14, 30)]).toEqual([0, 0, 1]);
   });
 });

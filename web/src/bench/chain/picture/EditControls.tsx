@@ -144,6 +144,12 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
             format={PERCENT}
             onChange={(hardness) => setBrush({ hardness })}
           />
+          <SwitchField
+            label="Keeps to edges"
+            about="A stroke works on what is like the colours under its middle, within the tolerance, so that it may be rough. Off, it works on all it covers."
+            value={(cut ?? NEW_CUT_OUT).keepsEdges}
+            onChange={(keepsEdges) => change({ keepsEdges })}
+          />
         </>
       )}
       {cut && (
