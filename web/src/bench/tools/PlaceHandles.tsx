@@ -1,10 +1,11 @@
-import { type Crop, type Job, type Pass, type Picture, pictureOf, placementInMm, shownSize } from '@chromatype/core';
+import { type Job, type Pass, pictureOf, placementInMm, shownSize } from '@chromatype/core';
 import type Konva from 'konva';
 import { useEffect, useRef } from 'react';
 import { Layer, Rect, Stage, Transformer } from 'react-konva';
 import { setPictureEdit, setPlacing } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
 import type { View } from '../../engine/view.ts';
+import { type Box, croppedTo, wholeBox } from './crop-box.ts';
 
 interface Props {
   readonly job: Job;
@@ -16,41 +17,6 @@ interface Props {
 const HOT = '#f0502e';
 const tidy = (v: number): number => Number(v.toFixed(3));
 
-interface Box {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
-
-/** Where the whole picture would lie, in mm, if its kept part lies where it does now. Quarter turns included. */
-function wholeBox(picture: Picture, kept: Box): Box & { readonly crop: Crop } {
-  const { crop, turns, flip } = picture.edit;
-  // Sides of the crop as they stand on the sheet, after the mirror and the turns.
-  let sides: [number, number, number, number] = [crop.left, crop.top, 1 - crop.right, 1 - crop.bottom];
-  if (flip) sides = [sides[2], sides[1], sides[0], sides[3]];
-  for (let k = 0; k < turns; k++) sides = [sides[1], sides[2], sides[3], sides[0]];
-  const [left, top, right, bottom] = sides;
-  const width = kept.width / (1 - left - right);
-  const height = kept.height / (1 - top - bottom);
-  return {
-    x: kept.x - left * width,
-    y: kept.y - top * height,
-    width,
-    height,
-    crop: { left, top, right: 1 - right, bottom: 1 - bottom },
-  };
-}
-
-/** A crop as it stands on the sheet, taken back through the turns and the mirror. */
-function cropOfPicture(picture: Picture, shown: Crop): Crop {
-  const { turns, flip } = picture.edit;
-  let sides: [number, number, number, number] = [shown.left, shown.top, 1 - shown.right, 1 - shown.bottom];
-  for (let k = 0; k < turns; k++) sides = [sides[3], sides[0], sides[1], sides[2]];
-  if (flip) sides = [sides[2], sides[1], sides[0], sides[3]];
-  return { left: sides[0], top: sides[1], right: 1 - sides[2], bottom: 1 - sides[3] };
-}
-
 /** Handles on the sheet that move, scale and turn the picture of a pass, or crop it. */
 export default function PlaceHandles({ job, pass, view, tool }: Props) {
   const rect = useRef<Konva.Rect>(null);
@@ -60,14 +26,6 @@ export default function PlaceHandles({ job, pass, view, tool }: Props) {
     if (rect.current) transformer.current?.nodes([rect.current]);
   }, []);
   if (!picture) return null;
-  if (tool === 'crop' && pass.feed.turn !== 0) {
-    return (
-      <p role="alert" className="absolute top-2 left-1/2 -translate-x-1/2 bg-paper px-2 py-1 text-[12px]">
-        A picture that lies at an angle is cropped by its numbers; set its turn to 0° to crop it on the sheet.
-      </p>
-    );
-  }
-
   const css = 1 / devicePixelRatio;
   const perMm = (job.sheet.ppi / 25.4) * view.scale * css;
   const onScreen = (box: Box) => ({
@@ -103,36 +61,40 @@ export default function PlaceHandles({ job, pass, view, tool }: Props) {
   }
 
   function crop(): void {
-    const box = read();
-    const share = (at: number, from: number, length: number) => Math.min(1, Math.max(0, (at - from) / length));
-    const shown = {
-      left: share(box.x, whole.x, whole.width),
-      top: share(box.y, whole.y, whole.height),
-      right: share(box.x + box.width, whole.x, whole.width),
-      bottom: share(box.y + box.height, whole.y, whole.height),
-    };
-    if (shown.right - shown.left < 0.01 || shown.bottom - shown.top < 0.01) return;
-    const left = whole.x + shown.left * whole.width;
-    const top = whole.y + shown.top * whole.height;
-    const width = (shown.right - shown.left) * whole.width;
+    const part = croppedTo(picture!, kept, read(), pass.feed.turn);
+    if (!part) return;
+    const { x, y, width } = part;
     // What is kept stays where it lies on the sheet.
     edit((now) =>
-      setPlacing(pass.id, { fit: 'own', x: tidy(left), y: tidy(top), width: tidy(width) })(
-        setPictureEdit(picture!.id, { crop: cropOfPicture(picture!, shown) })(now),
+      setPlacing(pass.id, { fit: 'own', x: tidy(x), y: tidy(y), width: tidy(width) })(
+        setPictureEdit(picture!.id, { crop: part.crop })(now),
       ),
     );
   }
 
-  const turned = tool === 'place' ? -pass.feed.turn : 0;
+  const turned = -pass.feed.turn;
+  const middle = { x: screen.x + screen.width / 2, y: screen.y + screen.height / 2 };
   return (
     <div className="absolute inset-0" data-testid={`${tool}-handles`}>
       <Stage width={view.width * css} height={view.height * css}>
         <Layer>
-          {tool === 'crop' && <Rect {...bounds} stroke={HOT} dash={[4, 4]} strokeWidth={1} listening={false} />}
+          {tool === 'crop' && (
+            <Rect
+              {...middle}
+              offsetX={middle.x - bounds.x}
+              offsetY={middle.y - bounds.y}
+              width={bounds.width}
+              height={bounds.height}
+              rotation={turned}
+              stroke={HOT}
+              dash={[4, 4]}
+              strokeWidth={1}
+              listening={false}
+            />
+          )}
           <Rect
             ref={rect}
-            x={screen.x + screen.width / 2}
-            y={screen.y + screen.height / 2}
+            {...middle}
             offsetX={screen.width / 2}
             offsetY={screen.height / 2}
             width={screen.width}
