@@ -1,6 +1,6 @@
 export { alloc, release } from './memory';
 export { threshold16, threshold8 } from './threshold';
-export { lookup16, lookup8, setApart } from './lookup';
+export { lookup16, lookup8, setApart, widenBytes } from './lookup';
 export { lightRgba } from './light';
 export { bellRows, resampleAcross, resampleDown, sampleAlong } from './resample';
 export { cellSums, cellSpread } from './cells';

@@ -8,6 +8,7 @@ export interface KernelExports {
   threshold16(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   threshold8(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   lookup16(codes: number, table: number, count: number, out: number): void;
+  widenBytes(codes: number, count: number, out: number): void;
   setApart(values: number, base: number, around: number, amount: number, count: number, out: number): void;
   lookup8(codes: number, table: number, count: number, out: number): void;
   lightRgba(

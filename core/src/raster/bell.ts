@@ -3,7 +3,7 @@ import { exponential } from '../math/exact.ts';
 import type { Plane } from './separable.ts';
 
 /** Where a bell is taken to have ended, in standard deviations. */
-const BELL_ENDS = 3;
+const BELL_ENDS = 2.7;
 
 export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma);
 

@@ -32,11 +32,16 @@ const px = (mm: number, { ppi }: Sheet): number => (mm * ppi) / 25.4;
 /** Below this many pixels evening out changes nothing to speak of. */
 const LEAST_SIGMA = 0.25;
 
-/** Encoded value of each byte, in 16 bits. */
-const WIDE_BYTES = Uint16Array.from({ length: 256 }, (_, k) => k * 257);
-
-const encodedRows = (kernels: Kernels, rows: LightRows): Uint16Array =>
-  mapTones(kernels, rows, rows.depth === 8 ? WIDE_BYTES : encodedOf());
+/** Encoded 16-bit values of light; bytes are encoded values already. */
+function encodedRows(kernels: Kernels, rows: LightRows): Uint16Array {
+  if (rows.depth === 16) return mapTones(kernels, rows, encodedOf());
+  const count = rows.width * rows.rows;
+  const input = kernels.scratch('widen-in', count + 16);
+  const output = kernels.scratch('widen-out', 2 * count + 32);
+  kernels.u8(input).set(rows.data.subarray(0, count));
+  kernels.run.widenBytes(input.ptr, count, output.ptr);
+  return kernels.u16(output).slice(0, count);
+}
 
 /** Values of a box of the sheet. */
 interface Boxed {
@@ -54,22 +59,26 @@ interface Apart {
 function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: readonly Apart[]): Uint16Array {
   const { width } = area;
   const rows = rowsOf(area);
-  const count = width * rows;
-  const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * count + 16);
+  const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * width + 16);
   const [base, out] = [blockOf('base'), blockOf('out')];
   const table = kernels.scratch('apart-table', 2 * 65536);
   kernels.u16(table).set(lightOf());
+  // A row at a time stays in the processor's nearest memory; nothing grows the kernels' from here on.
   const own = kernels.u16(base);
+  const light = kernels.u16(out).subarray(0, width);
+  const made = new Uint16Array(width * rows);
   for (let k = 0; k < rows; k++) {
     const from = ((area.y + k * area.step - box.y) / box.step) * box.width + area.x - box.x;
-    own.set(data.subarray(from, from + width), k * width);
+    own.set(data.subarray(from, from + width));
+    parts.forEach(({ around, amount }, n) => {
+      const values = n === 0 ? base : out;
+      const beside = around.ptr + 2 * k * width;
+      kernels.run.setApart(values.ptr, base.ptr, beside, Math.round(amount * 4096), width, out.ptr);
+    });
+    kernels.run.lookup16(out.ptr, table.ptr, width, out.ptr);
+    made.set(light, k * width);
   }
-  parts.forEach(({ around, amount }, k) => {
-    const values = k === 0 ? base : out;
-    kernels.run.setApart(values.ptr, base.ptr, around.ptr, Math.round(amount * 4096), count, out.ptr);
-  });
-  kernels.run.lookup16(out.ptr, table.ptr, count, out.ptr);
-  return kernels.u16(out).slice(0, count);
+  return made;
 }
 
 /** Squares of one light each, `side` sheet pixels wide, from a grid that has one value for each. */

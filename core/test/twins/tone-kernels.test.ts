@@ -36,6 +36,18 @@ test('setting values apart: the kernel and plain arithmetic agree on every one, 
   );
 });
 
+test('bytes widen to 16 bits of the same share, however many', () => {
+  for (const count of [1, 15, 16, 17, 333]) {
+    const [input, out] = [kernels.alloc(count + 16), kernels.alloc(2 * count + 32)];
+    const bytes = Uint8Array.from({ length: count }, (_, k) => (k * 37 + 11) & 255);
+    kernels.u8(input).set(bytes);
+    kernels.run.widenBytes(input.ptr, count, out.ptr);
+    const found = kernels.u16(out).slice(0, count);
+    for (const block of [input, out]) kernels.release(block);
+    expect([...found]).toEqual(Array.from(bytes, (b) => Math.round((b / 255) * 65535)));
+  }
+});
+
 test('sampling along a slanting line: the kernel and plain arithmetic agree, white beyond the edge', () => {
   const phases = cubicPhases();
   const table = kernels.alloc(phases.byteLength);
