@@ -35,6 +35,13 @@ interface ShopPlate {
   readonly bytes: Uint8Array;
 }
 
+/** One plate after the other: each may be very large. */
+async function eachInTurn<T>(plates: readonly ShopPlate[], work: (plate: ShopPlate) => Promise<T>): Promise<T[]> {
+  const made: T[] = [];
+  for (const plate of plates) made.push(await work(plate));
+  return made;
+}
+
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 async function readPlate(file: string, bytes: Uint8Array): Promise<ShopPlate> {
@@ -149,7 +156,8 @@ const check = (name: PressCheck['name'], ok: boolean, said: string): PressCheck 
 export async function inspectPackage(zip: Uint8Array): Promise<PressReport> {
   let files: Record<string, Uint8Array>;
   try {
-    files = unzipSync(zip);
+    // Only what a press looks at is unpacked.
+    files = unzipSync(zip, { filter: ({ name }) => /(\.tiff?|^ticket\.txt)$/i.test(name) });
   } catch {
     return {
       accepted: false,
@@ -180,16 +188,13 @@ export async function inspectPackage(zip: Uint8Array): Promise<PressReport> {
   const [first] = plates as [ShopPlate];
   const alike = plates.every((p) => p.width === first.width && p.height === first.height);
   const ppis = [...new Set(plates.map((p) => Math.round(p.ppi)))];
-  const crosses = await Promise.all(plates.map(crossOf));
+  const crosses = await eachInTurn(plates, crossOf);
   const found = crosses.filter((c) => c !== null);
   const registered =
     found.length === plates.length && found.every(([x, y]) => x === found[0]![0] && y === found[0]![1]);
   const unnamed = plates.filter((p) => !ticket.inks.has(p.file)).map((p) => p.file);
-  const small = alike ? await Promise.all(plates.map(smallInk)) : null;
-  let most = 0;
-  if (small) {
-    most = mostInk(small);
-  }
+  const small = alike ? await eachInTurn(plates, smallInk) : null;
+  const most = small ? mostInk(small) : 0;
   const checks = [
     check('files', true, `${plates.length} plates and a ticket.`),
     check(

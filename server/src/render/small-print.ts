@@ -3,6 +3,7 @@ import {
   type Job,
   type Kernels,
   type PictureLookup,
+  type PlateBand,
   printBands,
   printingPasses,
   sheetPixels,
@@ -14,7 +15,10 @@ export interface SmallPrint {
   readonly rgba: Uint8ClampedArray;
 }
 
-/** The whole sheet, `width` pixels wide: each pixel the true average of the print under it. */
+/** Display rows that are gathered at once: what is held of the sheet meanwhile follows its width alone. */
+const SLAB_ROWS = 48;
+
+/** The whole sheet, `width` pixels wide: each pixel the true average of the print under and a little beside it. */
 export function makeSmallPrint(
   kernels: Kernels,
   job: Job,
@@ -29,11 +33,28 @@ export function makeSmallPrint(
     height: Math.max(1, Math.round(sheet.height * scale)),
   };
   const passes = printingPasses(job);
-  const grid = { scale, originX: 0, originY: 0, width: size.width, first: 0, rows: size.height, soft: true };
-  const means = createDisplayMeans(kernels, job.sheet, passes, grid);
-  for (const { y, rows, plates } of printBands(kernels, job, passes, pictures)) {
-    means.add({ x: 0, y, width: sheet.width, height: rows, step: 1 }, plates);
-    progress?.((y + rows) / sheet.height);
+  const rgba = new Uint8ClampedArray(4 * size.width * size.height);
+  let held: PlateBand[] = [];
+  let first = 0;
+
+  /** Display rows from `first` on, from the bands that are held; those that no later rows see are let go. */
+  function gather(rows: number): void {
+    const grid = { scale, originX: 0, originY: 0, width: size.width, first, rows, soft: true };
+    const means = createDisplayMeans(kernels, job.sheet, passes, grid);
+    for (const { y, rows: height, plates } of held) means.add({ x: 0, y, width: sheet.width, height, step: 1 }, plates);
+    rgba.set(means.rgba(), 4 * size.width * first);
+    first += rows;
+    const seen = (first - 1) / scale;
+    held = held.filter((band) => band.y + band.rows > seen);
   }
-  return { ...size, rgba: means.rgba() };
+
+  for (const band of printBands(kernels, job, passes, pictures)) {
+    held.push(band);
+    const made = band.y + band.rows;
+    // A display pixel sees as far as the one after it.
+    while (first + SLAB_ROWS < size.height && (first + SLAB_ROWS + 1) / scale <= made) gather(SLAB_ROWS);
+    progress?.(made / sheet.height);
+  }
+  while (first < size.height) gather(Math.min(SLAB_ROWS, size.height - first));
+  return { ...size, rgba };
 }
