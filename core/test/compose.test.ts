@@ -76,7 +76,7 @@ describe('a view whose display pixels overlap', () => {
     return { mean, off: Math.sqrt(lights.reduce((a, v) => a + (v - mean) ** 2, 0) / lights.length) };
   };
 
-  test.each([0.11, 0.14, 0.17])(
+  test.each([0.06, 0.07, 0.11, 0.14, 0.17])(
     'at scale %d a fine screen ripples with the display less than half as much',
     (scale) => {
       const [hard, soft] = [spread(viewed(scale, false), scale), spread(viewed(scale, true), scale)];

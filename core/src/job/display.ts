@@ -26,6 +26,10 @@ export interface DisplayGrid {
   readonly soft?: boolean;
 }
 
+/** A soft grid is folded once at this scale and below, and once more at the other, where cells are smaller still. */
+const SOFT_SCALE = 0.5;
+const SOFTER_SCALE = 0.1;
+
 /** The grid of half display pixels that a soft one is folded from, with half a pixel more all round. */
 function halvesOf({ scale, originX, originY, width, first, rows }: DisplayGrid): DisplayGrid {
   return {
@@ -93,8 +97,9 @@ export function createDisplayMeans(
   passes: readonly Printed[],
   asked: DisplayGrid,
 ): DisplayMeans {
-  const soft = asked.soft === true && asked.scale <= 0.5;
-  const grid = soft ? halvesOf(asked) : asked;
+  const folds = !asked.soft || asked.scale > SOFT_SCALE ? 0 : asked.scale > SOFTER_SCALE ? 1 : 2;
+  let grid = asked;
+  for (let k = 0; k < folds; k++) grid = halvesOf(grid);
   const bits = passes.every(oneBit);
   // Light mixes in the power 1/n where it spreads in the stock (Yule & Nielsen 1951).
   const n = bits ? sheet.stock.spread : 1;
@@ -174,6 +179,21 @@ export function createDisplayMeans(
     }
   }
 
+  /** The gathered sums by display pixels: where they begin, and bytes from row to row. */
+  function foldedSums(): { readonly ptr: number; readonly stride: number } {
+    let from = { ptr: sums.ptr + pad * 16, stride: columns * 16 };
+    let [width, rows] = [grid.width, grid.rows];
+    for (let k = 0; k < folds; k++) {
+      [width, rows] = [(width - 2) / 2, (rows - 2) / 2];
+      const to = kernels.scratch(`display-folded-${k}`, width * rows * 16);
+      for (let r = 0; r < rows; r++) {
+        kernels.run.foldSums(from.ptr + 2 * r * from.stride, from.stride, width, to.ptr + r * width * 16);
+      }
+      from = { ptr: to.ptr, stride: width * 16 };
+    }
+    return from;
+  }
+
   return {
     add(area, plates) {
       const left = area.x * grid.scale - grid.originX + pad;
@@ -188,11 +208,9 @@ export function createDisplayMeans(
       const { width, rows } = asked;
       const stride = width * 4;
       const out = kernels.scratch('display-rgba', stride * rows);
-      const folded = kernels.scratch('display-folded', soft ? width * 16 : 16);
+      const folded = foldedSums();
       for (let r = 0; r < rows; r++) {
-        const row = sums.ptr + ((soft ? 2 * r : r) * columns + pad) * 16;
-        if (soft) kernels.run.foldSums(row, columns * 16, width, folded.ptr);
-        kernels.run.displayBytes(soft ? folded.ptr : row, width, table.ptr, out.ptr + r * stride);
+        kernels.run.displayBytes(folded.ptr + r * folded.stride, width, table.ptr, out.ptr + r * stride);
       }
       return new Uint8ClampedArray(kernels.u8(out).subarray(0, stride * rows));
     },
