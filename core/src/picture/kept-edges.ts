@@ -1,3 +1,4 @@
+import { keepLately, type Lately } from '../math/lately.ts';
 import { type PaintStroke, paintShare } from '../tone/paint/strokes.ts';
 import type { Area } from '../raster/area.ts';
 import { distanceAt, distanceCube } from './colour-distance.ts';
@@ -24,21 +25,16 @@ function coloursUnder(source: PictureSource, { points }: PaintStroke): string[] 
   return [...colours];
 }
 
-const kept = new WeakMap<PictureSource, Map<string, Float32Array | null>>();
+const kept = new WeakMap<PictureSource, Lately<Float32Array | null>>();
 
 /** Distances to the colours of a stroke, remembered while other strokes are painted; null without any. */
 function cubeOf(source: PictureSource, stroke: PaintStroke): Float32Array | null {
-  const cubes = kept.get(source) ?? new Map<string, Float32Array | null>();
+  const cubes = kept.get(source) ?? keepLately(MOST_KEPT);
   kept.set(source, cubes);
-  const key = JSON.stringify(stroke.points);
-  let cube = cubes.get(key);
-  if (cube === undefined) {
+  return cubes.take(JSON.stringify(stroke.points), () => {
     const colours = coloursUnder(source, stroke);
-    cube = colours.length > 0 ? distanceCube(colours) : null;
-    cubes.set(key, cube);
-    if (cubes.size > MOST_KEPT) cubes.delete(cubes.keys().next().value!);
-  }
-  return cube;
+    return colours.length > 0 ? distanceCube(colours) : null;
+  });
 }
 
 /**

@@ -1,3 +1,5 @@
+import { keepLately } from '../math/lately.ts';
+
 /** Fixed-point one: weights of every result sum to exactly this. */
 export const WEIGHT_ONE = 16384;
 
@@ -58,20 +60,12 @@ export const cubicPhases = (): Int32Array =>
  * `offset` and enlarged by `scale`. Beyond the ends the last value goes on.
  */
 export function makeTaps(from: number, length: number, size: number, offset: number, scale: number): Taps {
-  return lately([from, length, size, offset, scale].join(' '), () => tapsOf(from, length, size, offset, scale));
+  const key = [from, length, size, offset, scale].join(' ');
+  return made.take(key, () => tapsOf(from, length, size, offset, scale));
 }
 
-/** Taps that were made lately: blocks of a sheet ask for the same ones again, channel by channel. */
-const made = new Map<string, Taps>();
-const MOST_MADE = 64;
-
-function lately(key: string, make: () => Taps): Taps {
-  const taps = made.get(key) ?? make();
-  made.delete(key);
-  made.set(key, taps);
-  if (made.size > MOST_MADE) made.delete(made.keys().next().value!);
-  return taps;
-}
+/** Blocks of a sheet ask for the same taps again, channel by channel. */
+const made = keepLately<Taps>(64);
 
 function tapsOf(from: number, length: number, size: number, offset: number, scale: number): Taps {
   const first = Math.min(length, Math.max(0, Math.ceil(offset - 0.5 - 1e-9) - from));

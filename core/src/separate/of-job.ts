@@ -1,3 +1,4 @@
+import { keepLately } from '../math/lately.ts';
 import { linearOfHex, type LinearRgb } from '../colour/srgb.ts';
 import { knownOverprints, printedInk, stockLight } from '../job/printed-ink.ts';
 import type { Job, Pass, Separation } from '../job/types.ts';
@@ -48,29 +49,20 @@ export function separationKey(job: Job, { id, settings, coarse }: Separation): s
 }
 
 /** Tables that were made lately. They follow from their key alone, so that all that ask get the same. */
-const kept = new Map<string, InkTable>();
-const MOST_KEPT = 8;
-
-function remembered(key: string, make: () => InkTable): InkTable {
-  const table = kept.get(key) ?? make();
-  kept.delete(key);
-  kept.set(key, table);
-  if (kept.size > MOST_KEPT) kept.delete(kept.keys().next().value!);
-  return table;
-}
+const tables = keepLately<InkTable>(8);
 
 const inksName = (job: Job, separation: Separation): string => `inks ${separationKey(job, separation)}`;
 
 /** A job whose separations go by small tables where the whole ones are not made yet. */
 export function quickSeparations(job: Job): Job {
-  const slow = (s: Separation) => s.settings.way === 'nearest' && !kept.has(inksName(job, s));
+  const slow = (s: Separation) => s.settings.way === 'nearest' && !tables.has(inksName(job, s));
   if (!job.separations.some(slow)) return job;
   return { ...job, separations: job.separations.map((s) => (slow(s) ? { ...s, coarse: true } : s)) };
 }
 
 /** Coverages of a separation's inks for every colour. */
 export function inkTableOf(job: Job, separation: Separation): InkTable {
-  return remembered(inksName(job, separation), () => {
+  return tables.take(inksName(job, separation), () => {
     const model = modelOf(job, separation.id);
     const size = separation.coarse ? coarseSize : tableSize;
     if (separation.settings.way === 'nearest') return nearestTable(model, separation.settings, size(model.inks));
@@ -85,7 +77,7 @@ const groundFor = (job: Job, { settings }: Separation): LinearRgb =>
 
 /** Where a picture asks for a base: wherever it is not the ground's own colour. */
 export function baseTableOf(job: Job, separation: Separation): InkTable {
-  return remembered(`base ${separationKey(job, separation)}`, () =>
+  return tables.take(`base ${separationKey(job, separation)}`, () =>
     presenceTable(groundFor(job, separation), separation.settings.baseFrom),
   );
 }

@@ -5,6 +5,7 @@ import { ColourField } from '../ui/ColourField.tsx';
 import { PERCENT } from '../ui/formats.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 import { TextField } from '../ui/TextField.tsx';
+import { SwatchFacts } from './SwatchFacts.tsx';
 
 interface Props {
   readonly ink: Ink;
@@ -26,15 +27,8 @@ export function InkRow({ ink, onChange, onMove, onRemove }: Props) {
   const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'covers' : 'transparent';
   if (!onChange) {
     return (
-      <li className="flex h-12 items-center gap-3 border-b border-hairline">
-        <span className="h-9 w-16 border border-ink" style={{ background: ink.colour }} aria-hidden />
-        <span className="w-40 truncate font-semibold">{ink.name}</span>
-        <span className="w-20 font-mono text-[11px]">{ink.colour}</span>
-        <span className="w-44 font-mono text-[11px]">
-          {lab.map((v) => v.toFixed(1)).join('  ')}
-          {ink.measured ? ' m' : ''}
-        </span>
-        <span className="text-muted">{meets}</span>
+      <li>
+        <SwatchFacts colour={ink.colour} name={ink.name} lab={lab} measured={ink.measured !== null} note={meets} />
       </li>
     );
   }

@@ -13,6 +13,7 @@ import { TEXTURES } from '../ui/textures.ts';
 import { ColourField } from '../ui/ColourField.tsx';
 import { SelectField } from '../ui/SelectField.tsx';
 import { TextField } from '../ui/TextField.tsx';
+import { SwatchFacts } from './SwatchFacts.tsx';
 
 interface Props {
   /** The stock that a set is meant for; null for any light one. */
@@ -30,22 +31,16 @@ const textureOf = (stock: Stock): string => TEXTURES.find((t) => t.name === stoc
 
 function Shown({ stock }: { readonly stock: Stock | null }) {
   if (!stock) return <p className="border-b border-hairline py-3 text-muted">Any light stock.</p>;
+  const { name, colour, measured, overprints } = stock;
+  const over = overprints.length > 0 ? `, ${overprints.length} overprints measured on it` : '';
   return (
-    <div className="flex h-12 items-center gap-3 border-b border-hairline">
-      <span className="h-9 w-16 border border-ink" style={{ background: stock.colour }} aria-hidden />
-      <span className="w-40 truncate font-semibold">{stock.name}</span>
-      <span className="w-20 font-mono text-[11px]">{stock.colour}</span>
-      <span className="w-44 font-mono text-[11px]">
-        {labOf(stock)
-          .map((v) => v.toFixed(1))
-          .join('  ')}
-        {stock.measured ? ' m' : ''}
-      </span>
-      <span className="text-muted">
-        {textureOf(stock)}
-        {stock.overprints.length > 0 ? `, ${stock.overprints.length} overprints measured on it` : ''}
-      </span>
-    </div>
+    <SwatchFacts
+      colour={colour}
+      name={name}
+      lab={labOf(stock)}
+      measured={measured !== null}
+      note={`${textureOf(stock)}${over}`}
+    />
   );
 }
 
