@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { newJob, saved, storedJob } from './support/bench.ts';
+import { addPass, choosePass, newJob, saved, storedJob } from './support/bench.ts';
 
 test('passes are added, duplicated, hidden, moved and removed', async ({ page }) => {
   const id = await newJob(page);
@@ -7,8 +7,8 @@ test('passes are added, duplicated, hidden, moved and removed', async ({ page })
     await saved(page);
     return (await storedJob(page, id)).document.passes.map((p) => `${p.name}${p.on ? '' : ' (hidden)'}`);
   };
-  await page.getByRole('button', { name: 'Add a pass' }).click();
-  await page.getByRole('button', { name: 'Add a pass' }).click();
+  await addPass(page);
+  await addPass(page);
   expect(await names()).toEqual(['Black', 'Harbour blue', 'Kite red']);
 
   await page.getByRole('button', { name: 'Duplicate Kite red' }).click();
@@ -24,7 +24,7 @@ test('passes are added, duplicated, hidden, moved and removed', async ({ page })
   await page.mouse.up();
   await expect.poll(names).toEqual(['Harbour blue (hidden)', 'Kite red', 'Black', 'Kite red copy']);
 
-  await page.getByRole('button', { name: /^Pass Kite red copy/ }).click();
+  await choosePass(page, 'Kite red copy');
   await page.getByRole('button', { name: 'Remove Kite red copy' }).click();
   expect(await names()).toEqual(['Harbour blue (hidden)', 'Kite red', 'Black']);
   await page.getByRole('button', { name: 'Undo' }).first().click();

@@ -6,7 +6,17 @@ import { ciede2000, labOfLight, linearOfHex } from '@chromatype/core';
 import { expect, test } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { dropFile, makeOutput, newJob, saved, smallJob, settled, storedJob, type } from './support/bench.ts';
+import {
+  choosePass,
+  dropFile,
+  makeOutput,
+  newJob,
+  saved,
+  settled,
+  smallJob,
+  storedJob,
+  type,
+} from './support/bench.ts';
 import { inkOf, packed } from './support/pictures.ts';
 import { harbourPhoto, meanColour, shirtArt, splitInto } from './support/split.ts';
 
@@ -83,7 +93,7 @@ test('a three-ink shirt with a base: an ink changes its colour after the fact, a
   await page.getByRole('button', { name: 'Close Output' }).click();
   expect(before[0]).toBeGreaterThan(3 * before[2]);
 
-  await page.getByRole('button', { name: /^Pass Signal red/ }).click();
+  await choosePass(page, 'Signal red');
   await page.getByLabel('Ink colour: hex').fill('#2f9e4f');
   await page.getByLabel('Ink colour: hex').press('Enter');
   await saved(page);
@@ -200,7 +210,7 @@ test('flat art in chosen inks: each prints where its own colour stands, picked o
   await dropFile(page, 'art.png', 'image/png', await shirtArt(900, 620));
   await settled(page);
   await splitInto(page, 'Harbour, two inks', true);
-  await page.getByRole('button', { name: /^Pass Harbour blue/ }).click();
+  await choosePass(page, 'Harbour blue');
   await page.getByRole('button', { name: 'Pick', exact: true }).click();
   const sheet = (await page.getByTestId('sheet-edge').boundingBox())!;
   // The yellow bar is to be printed in blue.

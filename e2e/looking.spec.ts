@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { decodeSrgb, encodeSrgb } from '@chromatype/core';
 import { expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
-import { newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { addPass, newJob, saved, settled, storedJob, type } from './support/bench.ts';
 import { lookAtPlatePixels, photoJob } from './support/preview.ts';
 import { onSheet } from './support/sheet.ts';
 
@@ -113,7 +113,7 @@ test('before and after: the picture itself to the left of a line that moves', as
 
 test('readings: the plate has the tone that is wanted, and a ripple is cured with one click', async ({ page }) => {
   const id = await photoJob(page);
-  await page.getByRole('button', { name: 'Add a pass' }).click();
+  await addPass(page);
   await type(page, 'Angle', '49');
   await saved(page);
   await page.getByRole('button', { name: 'Readings' }).click();

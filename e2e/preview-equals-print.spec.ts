@@ -1,12 +1,12 @@
 import { createHash } from 'node:crypto';
 import { expect, test } from '@playwright/test';
-import { makeOutput, saved, type } from './support/bench.ts';
+import { addPass, choosePass, makeOutput, saved, type } from './support/bench.ts';
 import { inkOf, packed } from './support/pictures.ts';
 import { besideExport, lookAtPlatePixels, photoJob, seen } from './support/preview.ts';
 
 test('at 1:1 the settled preview is, pixel for pixel, the exported sheet', async ({ page }) => {
   await photoJob(page);
-  await page.getByRole('button', { name: 'Add a pass' }).click();
+  await addPass(page);
   await type(page, 'Frequency', '41.3 lpi');
   await type(page, 'Angle', '17.2');
   await saved(page);
@@ -21,7 +21,7 @@ test('at 1:1 one black pass on white is, byte for byte, the exported plate', asy
   await page.getByRole('button', { name: /^Stock/ }).click();
   await page.getByRole('button', { name: 'Stock: White' }).click();
   await saved(page);
-  await page.getByRole('button', { name: /^Pass Black/ }).click();
+  await choosePass(page, 'Black');
   await lookAtPlatePixels(page);
   const view = await seen(page);
   const { bytes } = await makeOutput(page, /Plate of/);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { dropFile, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { addPass, dropFile, newJob, saved, settled, storedJob, type } from './support/bench.ts';
 import { softPhoto } from './support/pictures.ts';
 
 test('more than 30 steps are undone and done again, to the very same job', async ({ page }) => {
@@ -44,7 +44,7 @@ test('a reload in the middle of work loses nothing: not the job, not the choice,
   const id = await newJob(page);
   await dropFile(page, 'kept.jpg', 'image/jpeg', await softPhoto(600, 400));
   await expect(page.getByLabel('Picture of this pass')).toHaveValue(/.+/);
-  await page.getByRole('button', { name: 'Add a pass' }).click();
+  await addPass(page);
   await type(page, 'Angle', '33');
   await page.getByRole('button', { name: '1:1' }).click();
   await expect(page).toHaveURL(/view=1/);

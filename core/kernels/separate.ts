@@ -1,18 +1,22 @@
 /**
- * One ink of a separation: out[k] = 65535 − coverage. Places are where the three channels stand on the table's
- * grid, in steps of 1 << bits to a grid step; the plane has `size` points along each channel, blue fastest,
- * and is interpolated in the tetrahedron that the colour lies in: along the channel that is farthest in its
- * step first, along the least far one last.
+ * Four inks of a separation: out[k] = 65535 − coverage, in four planes `apart` bytes from each other. Places are
+ * where the three channels stand on the table's grid, in steps of 1 << bits to a grid step; the table has `size`
+ * points along each channel, blue fastest, four u16 a point, and is interpolated in the tetrahedron that the
+ * colour lies in: along the channel that is farthest in its step first, along the least far one last.
  */
-export function separateInk(
-  red: usize, green: usize, blue: usize, plane: usize, size: i32, bits: i32, count: i32, out: usize,
+export function separateInks(
+  red: usize, green: usize, blue: usize, table: usize, size: i32, bits: i32, count: i32, out: usize, apart: usize,
 ): void {
   const mask = (1 << bits) - 1;
   const whole = 1 << bits;
-  const half = 1 << (bits - 1);
-  const stepG = size << 1;
-  const stepR = (size * size) << 1;
-  const all = stepR + stepG + 2;
+  const half = i32x4.splat(1 << (bits - 1));
+  const full = i32x4.splat(65535);
+  const stepG = size << 3;
+  const stepR = (size * size) << 3;
+  const all = stepR + stepG + 8;
+  const second = out + apart;
+  const third = second + apart;
+  const fourth = third + apart;
   for (let at: usize = 0; at < (<usize>count) << 1; at += 2) {
     const r = <i32>load<u16>(red + at);
     const g = <i32>load<u16>(green + at);
@@ -23,16 +27,27 @@ export function separateInk(
     const high = max(fr, max(fg, fb));
     const low = min(fr, min(fg, fb));
     const middle = fr + fg + fb - high - low;
-    const first = select<i32>(stepR, select<i32>(stepG, 2, fg == high), fr == high);
-    const last = select<i32>(2, select<i32>(stepG, stepR, fg == low), fb == low);
-    const base = plane + <usize>((r >> bits) * stepR + (g >> bits) * stepG + ((b >> bits) << 1));
+    const first = select<i32>(stepR, select<i32>(stepG, 8, fg == high), fr == high);
+    const last = select<i32>(8, select<i32>(stepG, stepR, fg == low), fb == low);
+    const base = table + <usize>((r >> bits) * stepR + (g >> bits) * stepG + ((b >> bits) << 3));
     // With all three alike the same step may be first and last; the weights between are then 0.
-    const cover = <i32>load<u16>(base) * (whole - high)
-      + <i32>load<u16>(base + <usize>first) * (high - middle)
-      + <i32>load<u16>(base + <usize>(all - last)) * (middle - low)
-      + <i32>load<u16>(base + <usize>all) * low;
-    store<u16>(out + at, <u16>(65535 - ((cover + half) >> bits)));
+    let cover = corner(base, whole - high);
+    cover = i32x4.add(cover, corner(base + <usize>first, high - middle));
+    cover = i32x4.add(cover, corner(base + <usize>(all - last), middle - low));
+    cover = i32x4.add(cover, corner(base + <usize>all, low));
+    const open = i32x4.sub(full, i32x4.shr_u(i32x4.add(cover, half), bits));
+    store<u16>(out + at, <u16>i32x4.extract_lane(open, 0));
+    store<u16>(second + at, <u16>i32x4.extract_lane(open, 1));
+    store<u16>(third + at, <u16>i32x4.extract_lane(open, 2));
+    store<u16>(fourth + at, <u16>i32x4.extract_lane(open, 3));
   }
+}
+
+/** The four coverages of a grid point times a weight. */
+// @ts-ignore: decorator
+@inline
+function corner(point: usize, weight: i32): v128 {
+  return i32x4.mul(i32x4.extend_low_i16x8_u(v128.load64_zero(point)), i32x4.splat(weight));
 }
 
 /** Light that was laid on white by its alpha, as it is without; alpha as darkness, 65535 is clear. */

@@ -30,6 +30,25 @@ export async function type(page: Page, label: string, text: string): Promise<voi
   await field.press('Enter');
 }
 
+const passes = (page: Page) => page.getByRole('button', { name: /^Pass / });
+
+/** Adds a pass and waits until it is the chosen one: the chain changes over a moment later. */
+export async function addPass(page: Page): Promise<void> {
+  const count = await passes(page).count();
+  await page.getByRole('button', { name: 'Add a pass' }).click();
+  await expect(passes(page)).toHaveCount(count + 1);
+  await expect(passes(page).last()).toHaveAttribute('aria-pressed', 'true');
+}
+
+/** Chooses a pass by the beginning of its name, and waits until it is chosen. */
+export async function choosePass(page: Page, name: string): Promise<void> {
+  const patch = passes(page)
+    .and(page.getByLabel(new RegExp(`^Pass ${name}`)))
+    .first();
+  await patch.click();
+  await expect(patch).toHaveAttribute('aria-pressed', 'true');
+}
+
 /** A new job of the Shelf, opened on the Bench. Returns its id. */
 export async function newJob(page: Page): Promise<string> {
   await page.goto('/');

@@ -74,7 +74,8 @@ function tableReader(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLo
   const picture = job.pictures.find((p) => p.id === pass.feed.picture);
   const owner = picture?.made ?? (picture?.hash && pictures(picture.hash)) ?? null;
   const places = placeReader(kernels, feeds, size);
-  return inkReader(kernels, owner ? sharedReads(owner, key, placedBytes, places) : places, from);
+  if (!owner) return inkReader(kernels, places, from, null);
+  return inkReader(kernels, sharedReads(owner, key, placedBytes, places), from, { picture: owner, key });
 }
 
 /** Reads a pass's picture through any table of one plane, for what is measured or shown of its colours. */

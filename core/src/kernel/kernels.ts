@@ -112,15 +112,16 @@ export interface KernelExports {
     down: number,
     state: number,
   ): void;
-  separateInk(
+  separateInks(
     red: number,
     green: number,
     blue: number,
-    plane: number,
+    table: number,
     size: number,
     bits: number,
     count: number,
     out: number,
+    apart: number,
   ): void;
   liftFromWhite(light: number, clear: number, count: number): void;
   coverByAlpha(cover: number, clear: number, count: number): void;

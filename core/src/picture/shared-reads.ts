@@ -1,18 +1,40 @@
 import type { Area } from '../raster/area.ts';
 
-interface Shared<T> {
-  /** What was read last under some keys: inks of one separation all read the same colours. */
-  readonly last: Map<string, { readonly area: string; readonly made: T }>;
+interface Last<T> {
+  readonly area: string;
+  readonly made: T;
+}
+
+const lasts = new WeakMap<object, Map<string, Last<unknown>>>();
+/** The colours of a picture, and the inks that some tables make of them. */
+const MOST_HELD = 6;
+
+const wordsOf = ({ x, y, width, height, step }: Area): string => `${x} ${y} ${width} ${height} ${step}`;
+
+/** A reader that keeps what it read last of something under each key, since it is asked for in a row. */
+export function lastReads<T>(owner: object, key: string, read: (area: Area) => T): (area: Area) => T {
+  const held = (lasts.get(owner) ?? new Map<string, Last<unknown>>()) as Map<string, Last<T>>;
+  lasts.set(owner, held);
+  return (area) => {
+    const words = wordsOf(area);
+    const known = held.get(key);
+    if (known?.area === words) return known.made;
+    const made = read(area);
+    held.delete(key);
+    held.set(key, { area: words, made });
+    if (held.size > MOST_HELD) held.delete(held.keys().next().value!);
+    return made;
+  };
+}
+
+interface Looks<T> {
   /** First looks, which come again with every move of a hand, by key and area. */
-  readonly looks: Map<string, T>;
+  readonly made: Map<string, T>;
   bytes: number;
 }
 
-const held = new WeakMap<object, Shared<unknown>>();
-const MOST_HELD = 3;
+const looks = new WeakMap<object, Looks<unknown>>();
 const MOST_BYTES = 48e6;
-
-const wordsOf = ({ x, y, width, height, step }: Area): string => `${x} ${y} ${width} ${height} ${step}`;
 
 /**
  * A reader of a picture that reads an area once when it is asked for several times under one key: whole areas
@@ -25,33 +47,22 @@ export function sharedReads<T>(
   sizeOf: (made: T) => number,
   read: (area: Area) => T,
 ): (area: Area) => T {
-  const shared = (held.get(picture) ?? { last: new Map(), looks: new Map(), bytes: 0 }) as Shared<T>;
-  held.set(picture, shared as Shared<unknown>);
-  const { last, looks } = shared;
-
-  function look(name: string, area: Area): T {
-    const known = looks.get(name);
-    const made = known ?? read(area);
-    if (known) looks.delete(name);
-    else shared.bytes += sizeOf(made);
-    looks.set(name, made);
-    for (const [oldest, old] of looks) {
-      if (shared.bytes <= MOST_BYTES) break;
-      looks.delete(oldest);
-      shared.bytes -= sizeOf(old);
-    }
-    return made;
-  }
-
+  const kept = (looks.get(picture) ?? { made: new Map(), bytes: 0 }) as Looks<T>;
+  looks.set(picture, kept as Looks<unknown>);
+  const last = lastReads(picture, key, read);
   return (area) => {
-    const words = wordsOf(area);
-    if (area.step > 1) return look(`${key} ${words}`, area);
-    const known = last.get(key);
-    if (known?.area === words) return known.made;
-    const made = read(area);
-    last.delete(key);
-    last.set(key, { area: words, made });
-    if (last.size > MOST_HELD) last.delete(last.keys().next().value!);
+    if (area.step === 1) return last(area);
+    const name = `${key} ${wordsOf(area)}`;
+    const known = kept.made.get(name);
+    const made = known ?? read(area);
+    if (known) kept.made.delete(name);
+    else kept.bytes += sizeOf(made);
+    kept.made.set(name, made);
+    for (const [oldest, old] of kept.made) {
+      if (kept.bytes <= MOST_BYTES) break;
+      kept.made.delete(oldest);
+      kept.bytes -= sizeOf(old);
+    }
     return made;
   };
 }

@@ -1,6 +1,7 @@
 import { encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
+import { lastReads } from '../picture/shared-reads.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { lightCodes } from '../tone/blur.ts';
 import { mapTones } from '../tone/map-tones.ts';
@@ -85,30 +86,92 @@ export interface InkFeed {
   readonly hard: boolean;
 }
 
-/** Reads one ink of a separation as coverage: 65535 is none. */
-export function inkReader(kernels: Kernels, places: PlaceReader, { table, ink, hard }: InkFeed): FeedReader {
-  const { size } = table;
-  const own = table.planes[ink]!;
+/** Inks that the kernel finds at once. */
+const AT_ONCE = 4;
+
+const fours = new WeakMap<InkTable, readonly Uint16Array[]>();
+
+/** A table's coverages four inks a point, as the kernel reads them: inks 0 to 3, then 4 to 7. */
+function foursOf(table: InkTable): readonly Uint16Array[] {
+  let made = fours.get(table);
+  if (!made) {
+    const { planes } = table;
+    made = Array.from({ length: Math.ceil(planes.length / AT_ONCE) }, (_, group) => {
+      const out = new Uint16Array(AT_ONCE * planes[0]!.length);
+      planes.slice(group * AT_ONCE, (group + 1) * AT_ONCE).forEach((plane, k) => {
+        for (let p = 0; p < plane.length; p++) out[AT_ONCE * p + k] = plane[p]!;
+      });
+      return out;
+    });
+    fours.set(table, made);
+  }
+  return made;
+}
+
+/** Coverages of up to four inks over an area, 65535 is none, and where the picture is clear. */
+interface Covered {
+  readonly inks: readonly Uint16Array[];
+  readonly clear: Uint16Array | null;
+}
+
+/** Reads a group of four inks of a table. */
+function coveredReader(kernels: Kernels, places: PlaceReader, { table, ink, hard }: InkFeed): (area: Area) => Covered {
+  const group = Math.floor(ink / AT_ONCE);
+  const own = foursOf(table)[group]!;
+  const wanted = Math.min(AT_ONCE, table.planes.length - group * AT_ONCE);
   return (area) => {
-    const rows = rowsOf(area);
-    const count = area.width * rows;
+    const count = area.width * rowsOf(area);
     // What is read may use the same scratch memory, so that all of it is read first.
     const { red, green, blue, clear } = places(area);
     const planes = [red, green, blue, ...(clear ? [clear] : [])];
     const blocks = planes.map((_, k) => kernels.scratch(`separate-${k}`, 2 * count + 16));
-    const plane = kernels.scratch('separate-plane', own.byteLength);
-    const out = kernels.scratch('separate-out', 2 * count + 16);
+    const points = kernels.scratch('separate-table', own.byteLength);
+    const apart = (2 * count + 15) & ~15;
+    const out = kernels.scratch('separate-out', AT_ONCE * apart);
     const { run } = kernels;
     for (const [k, values] of planes.entries()) kernels.u16(blocks[k]!).set(values);
-    kernels.u16(plane).set(own);
+    kernels.u16(points).set(own);
     const [r, g, b, a] = blocks.map((block) => block.ptr) as [number, number, number, number | undefined];
-    run.separateInk(r, g, b, plane.ptr, size, bitsOf(size), count, out.ptr);
-    if (a !== undefined && !hard) run.coverByAlpha(out.ptr, a, count);
-    const data = kernels.u16(out).slice(0, count);
-    if (hard) {
-      const faded = (k: number) => (clear ? BASE_FADE[clear[k]!]! : 0);
-      for (let k = 0; k < count; k++) data[k] = data[k]! <= 32767 ? faded(k) : 65535;
-    }
-    return { depth: 16, width: area.width, rows, data };
+    run.separateInks(r, g, b, points.ptr, table.size, bitsOf(table.size), count, out.ptr, apart);
+    const all = kernels.u16(out);
+    const inks = Array.from({ length: wanted }, (_, k) => {
+      if (a !== undefined && !hard) run.coverByAlpha(out.ptr + k * apart, a, count);
+      return all.slice((k * apart) / 2, (k * apart) / 2 + count);
+    });
+    return { inks, clear };
+  };
+}
+
+const numbers = new WeakMap<InkTable, number>();
+let lastNumber = 0;
+
+/** A number of a table's own, for keys. */
+function numberOf(table: InkTable): number {
+  if (!numbers.has(table)) numbers.set(table, ++lastNumber);
+  return numbers.get(table)!;
+}
+
+/** The picture that inks are read from, and what its places on the sheet depend on. */
+export interface ReadFrom {
+  readonly picture: object;
+  readonly key: string;
+}
+
+/**
+ * Reads one ink of a separation as coverage: 65535 is none. Inks of one table are found together, and those after
+ * the first take theirs from what was found, when it is said what they are read `from`.
+ */
+export function inkReader(kernels: Kernels, places: PlaceReader, feed: InkFeed, from: ReadFrom | null): FeedReader {
+  const { table, ink, hard } = feed;
+  const read = coveredReader(kernels, places, feed);
+  const key = `inks ${numberOf(table)} ${Math.floor(ink / AT_ONCE)} ${hard} ${from?.key}`;
+  const covered = from ? lastReads(from.picture, key, read) : read;
+  return (area) => {
+    const { inks, clear } = covered(area);
+    const own = inks[ink % AT_ONCE]!;
+    const shown = { depth: 16, width: area.width, rows: rowsOf(area) } as const;
+    if (!hard) return { ...shown, data: own };
+    const faded = (k: number) => (clear ? BASE_FADE[clear[k]!]! : 0);
+    return { ...shown, data: own.map((code, k) => (code <= 32767 ? faded(k) : 65535)) };
   };
 }

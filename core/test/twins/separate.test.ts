@@ -23,6 +23,7 @@ test('one ink by the kernel is what the table gives for the colour', () => {
       kernels,
       placeReader(kernels, { red: rowsOf(r), green: rowsOf(g), blue: rowsOf(b), clear: null }, table.size),
       { table, ink, hard: false },
+      null,
     );
     const { data } = read(area(count));
     const worst = Array.from(data, (code, k) => {
@@ -31,6 +32,54 @@ test('one ink by the kernel is what the table gives for the colour', () => {
     }).reduce((a, v) => Math.max(a, v), 0);
     expect(worst).toBeLessThan(0.002);
   }
+});
+
+describe('inks of one table are found together', () => {
+  /** Six inks, each a different mixture of the channels. */
+  const table = fillInkTable(9, 6, (light, out) => {
+    for (let k = 0; k < 6; k++) out[k] = 0.8 * light[k % 3]! + (k < 3 ? 0 : 0.2 * (1 - light[(k + 1) % 3]!));
+    return 0;
+  });
+  const next = random(77);
+  const light = () => Uint16Array.from({ length: 500 }, () => Math.floor(65536 * next()));
+  const planes = [light(), light(), light()] as const;
+  const placesOf = ([r, g, b]: readonly Uint16Array[], read: string[] = []) => {
+    const places = placeReader(
+      kernels,
+      { red: rowsOf(r!), green: rowsOf(g!), blue: rowsOf(b!), clear: null },
+      table.size,
+    );
+    return (a: ReturnType<typeof area>) => {
+      read.push(`${a.width}`);
+      return places(a);
+    };
+  };
+  const one = (ink: number, picture: object, places: ReturnType<typeof placesOf>) =>
+    inkReader(kernels, places, { table, ink, hard: false }, { picture, key: 'k' })(area(500)).data;
+
+  test('each is what the table gives, in whatever order they are asked for', () => {
+    const picture = {};
+    for (const ink of [5, 0, 3, 4, 1, 2]) {
+      const data = one(ink, picture, placesOf(planes));
+      for (let k = 0; k < 500; k += 7) {
+        const encoded = planes.map((plane) => encodeSrgb(plane[k]! / 65535)) as [number, number, number];
+        expect(Math.abs(1 - data[k]! / 65535 - lookUpInks(table, ...encoded)[ink]!)).toBeLessThan(0.004);
+      }
+    }
+  });
+  test('colours are read once for each four inks of a picture, and anew for another picture', () => {
+    const read: string[] = [];
+    const places = placesOf(planes, read);
+    const [picture, other] = [{}, {}];
+    for (const ink of [0, 1, 2, 3]) one(ink, picture, places);
+    expect(read).toHaveLength(1);
+    for (const ink of [4, 5]) one(ink, picture, places);
+    expect(read).toHaveLength(2);
+    // The same key of another picture: nothing of the first may be taken for it.
+    const turned = one(0, other, placesOf([planes[1], planes[2], planes[0]], read));
+    expect(read).toHaveLength(3);
+    expect([...turned]).not.toEqual([...one(0, picture, places)]);
+  });
 });
 
 test('clear pixels ask for no ink, half clear ones for half of it', () => {
@@ -48,6 +97,7 @@ test('clear pixels ask for no ink, half clear ones for half of it', () => {
       table.size,
     ),
     { table, ink: 0, hard: false },
+    null,
   );
   const { data } = read(area(3));
   expect(data[0]).toBe(65535);
