@@ -1,7 +1,7 @@
 import './styles.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { RouterProvider } from 'react-router';
+import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
 import { KeysSheet } from './help/KeysSheet.tsx';
 import { router } from './routes.tsx';

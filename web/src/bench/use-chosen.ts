@@ -6,7 +6,7 @@ import { useSetParam } from '../ui/use-set-param.ts';
 /** The chosen pass, or the stock. It stands in the address, so that a reload keeps it. */
 export function useChosen(job: Job): { pass: Pass | null; stock: boolean; choose(id: string | 'stock'): void } {
   const [params] = useSearchParams();
-  const setParam = useSetParam();
+  const setParam = useSetParam(true);
   const wanted = params.get('pass');
   const stock = wanted === 'stock' || job.passes.length === 0;
   const pass = stock ? null : (job.passes.find((p) => p.id === wanted) ?? job.passes[0]!);

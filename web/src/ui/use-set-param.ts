@@ -1,8 +1,11 @@
 import { useCallback } from 'react';
 import { useNavigate } from 'react-router';
 
-/** Puts one value into the address, or takes it out, and leaves the others alone. Adds nothing to the history. */
-export function useSetParam(): (name: string, value: string | null) => void {
+/**
+ * Puts one value into the address, or takes it out, and leaves the others alone. Adds nothing to the history.
+ * With `now` what hangs on it is shown before anything else happens, so that the next key goes to the new choice.
+ */
+export function useSetParam(now = false): (name: string, value: string | null) => void {
   const navigate = useNavigate();
   return useCallback(
     (name, value) => {
@@ -10,8 +13,8 @@ export function useSetParam(): (name: string, value: string | null) => void {
       if (params.get(name) === value) return;
       if (value === null) params.delete(name);
       else params.set(name, value);
-      navigate({ search: `?${params}` }, { replace: true });
+      navigate({ search: `?${params}` }, { replace: true, flushSync: now });
     },
-    [navigate],
+    [navigate, now],
   );
 }
