@@ -33,10 +33,19 @@ function limitsOfThresholds(tones: Uint16Array): Uint32Array | null {
   return limits[0] === tones.length ? null : limits;
 }
 
-/** Folds a tone table (256 or 65536 entries) into a tile; null when it cannot be done. */
+const folded = new WeakMap<ThresholdTile, { readonly tones: Uint16Array; readonly made: WideTile | null }>();
+
+/**
+ * Folds a tone table (256 or 65536 entries) into a tile; null when it cannot be done. What was made last of a tile
+ * is made again at once, as while an ink changes and tone and screen stay.
+ */
 export function foldTones(tile: ThresholdTile, tones: Uint16Array): WideTile | null {
+  const known = folded.get(tile);
+  if (known?.tones === tones) return known.made;
   const limits = limitsOfThresholds(tones);
-  return limits && widen(tile, tones.length === 256 ? 8 : 16, (threshold) => limits[threshold]!);
+  const made = limits && widen(tile, tones.length === 256 ? 8 : 16, (threshold) => limits[threshold]!);
+  folded.set(tile, { tones, made });
+  return made;
 }
 
 /** The tile for codes that are 65535 − tone. */

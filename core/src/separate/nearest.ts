@@ -40,7 +40,7 @@ export function blackOf(model: PrintModel): number {
 export const tableSize = (inks: number): number => (inks <= 4 ? 25 : inks <= 6 ? 21 : 17);
 
 /** Points along a channel for a first look at a change, made in about the time that a picture takes to show. */
-export const coarseSize = (inks: number): number => (inks <= 4 ? 9 : inks <= 6 ? 7 : 6);
+export const coarseSize = (inks: number): number => (inks <= 4 ? 7 : inks <= 6 ? 6 : 5);
 
 /**
  * The share of the way from the least black to the most that a black build takes. A skeleton (near 0)

@@ -42,7 +42,7 @@ test('a first look goes by a small table until the whole one is there, and then 
   // The small table does not stand in for the whole one.
   expect(quickSeparations(job).separations[0]!.coarse).toBe(true);
   const whole = inkTableOf(job, job.separations[0]!);
-  expect([small.size, whole.size]).toEqual([9, 25]);
+  expect([small.size, whole.size]).toEqual([7, 25]);
   expect(quickSeparations(job)).toBe(job);
   const pass = (j: Job) => j.passes.find((p) => p.on)!;
   expect(lightKey(quick, pass(quick))).not.toBe(lightKey(job, pass(job)));

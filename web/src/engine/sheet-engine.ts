@@ -89,8 +89,8 @@ export class SheetEngine {
     return this.lights.take(`${at} ${area.step}`, () => (whole ? everyLightRow(whole, area) : read(area)));
   }
 
-  private chain(job: Job, pass: Pass, draft: boolean): PassChain {
-    return this.chains.take(`${draft}${plateKey(job, pass)}`, () => {
+  private chain(job: Job, pass: Pass, draft: boolean, plate = plateKey(job, pass)): PassChain {
+    return this.chains.take(`${draft}${plate}`, () => {
       const key = lightKey(job, pass);
       return createPassChain({
         kernels: this.kernels,
@@ -128,10 +128,10 @@ export class SheetEngine {
       const piecemeal = needsWhole(pass) && !whole;
       const pressed = press && changesOnPress(pass);
       const words = `${draft || piecemeal ? 'draft ' : ''}${pressed ? JSON.stringify(pass.ink.press) : ''}${key}`;
-      return { pass, whole, pressed, settled: this.short(key), name: this.short(words) };
+      return { pass, key, whole, pressed, settled: this.short(key), name: this.short(words) };
     });
     return (area) =>
-      passes.map(({ pass, whole, pressed, name, settled }) => {
+      passes.map(({ pass, key, whole, pressed, name, settled }) => {
         if (pressed) {
           return this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () =>
             platePressed(
@@ -148,7 +148,7 @@ export class SheetEngine {
         return this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => {
           // Of a plate that is there already a first look takes its rows.
           const known = draft ? this.plates.get(`${settled} ${area.x} ${area.y} 1`) : undefined;
-          return known ? everyRowOf(known, area.step) : this.chain(job, pass, draft).plate(area);
+          return known ? everyRowOf(known, area.step) : this.chain(job, pass, draft, key).plate(area);
         });
       });
   }
