@@ -9,7 +9,7 @@ export * from './formats/png.ts';
 export * from './job/chain.ts';
 export * from './job/ink-levels.ts';
 export * from './job/keys.ts';
-export { createToneTables, inkFeedOf, isCoverage, type PictureLookup } from './job/values.ts';
+export { createToneTables, inkFeedOf, isCoverage, meantTone, type PictureLookup } from './job/values.ts';
 export * from './raster/plate.ts';
 export * from './colour/oklab.ts';
 export * from './settings/params.ts';

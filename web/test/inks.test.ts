@@ -2,15 +2,19 @@ import {
   createJob,
   filePicture,
   INK_SETS,
+  inkOfPlate,
   inkSetDocument,
+  inkShares,
   type Job,
   readJob,
   sheetPixels,
   splitPicture,
 } from '@chromatype/core';
 import * as edits from '../src/document/edits.ts';
-import { inkMap, mostInk } from '../src/engine/ink-map.ts';
+import { inkMap, inkSums, mostInk } from '../src/engine/ink-map.ts';
+import { measureSteps } from '../src/engine/measures.ts';
 import { OVERVIEWS } from '../src/engine/overviews.ts';
+import { pictureSample } from '../src/engine/picture-samples.ts';
 import { reachStats } from '../src/engine/reach.ts';
 import { reducePicture } from '../src/engine/reduce-picture.ts';
 import { SheetEngine } from '../src/engine/sheet-engine.ts';
@@ -109,6 +113,36 @@ test('total ink keeps the limit of its separation, and more than the limit is ma
   };
   expect(marks(3)).toBe(0);
   expect(marks(0.5)).toBeGreaterThan(1000);
+});
+
+test('the total ink that is told is what the plates hold', () => {
+  const job = split('process');
+  const picture = reducePicture(engine.lookup(HASH)!, 200);
+  const { width, height } = sheetPixels(job.sheet);
+  let held = 0;
+  for (const pass of job.passes.filter((p) => p.on)) {
+    const plate = engine.plateOver(job, pass, { x: 0, y: 0, width, height, step: 1 });
+    held += inkOfPlate(plate, inkShares(pass)) / (width * height);
+  }
+  const { sums } = inkSums(engine, job, () => picture, 80);
+  expect(Math.abs(sums.reduce((a, b) => a + b, 0) / sums.length - held)).toBeLessThan(0.02);
+});
+
+test('an ink is coverage: its tones are counted and measured as that', () => {
+  const job = split('process');
+  const picture = reducePicture(engine.lookup(HASH)!, 200);
+  const { width, height } = sheetPixels(job.sheet);
+  const pass = job.passes.find((p) => p.name === 'Magenta')!;
+  const plate = engine.plateOver(job, pass, { x: 0, y: 0, width, height, step: 1 });
+  const { counts } = pictureSample(engine, job, pass, picture, 80);
+  const all = counts.reduce((a, b) => a + b, 0);
+  const mean = counts.reduce((sum, n, k) => sum + (n * k) / 255, 0) / all;
+  expect(Math.abs(mean - inkOfPlate(plate, inkShares(pass)) / (width * height))).toBeLessThan(0.01);
+  // What is asked in the steps is the coverage itself, and the plate has it.
+  for (const { picture: asked, wanted, printed } of measureSteps(engine, job, pass)) {
+    expect(Math.abs(wanted - asked)).toBeLessThan(0.003);
+    expect(Math.abs(printed - asked)).toBeLessThan(0.02);
+  }
 });
 
 test('process reaches this picture; two inks do not', () => {

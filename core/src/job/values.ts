@@ -28,6 +28,10 @@ export type PictureLookup = (hash: string) => PictureSource | null;
 /** Parts that are coverage already, whatever their light would look like. */
 export const isCoverage = (part: FeedPart): boolean => part === 'alpha' || part === 'ink' || part === 'base';
 
+/** A pass's tone as it is meant: what is coverage already goes in even steps. */
+export const meantTone = ({ tone, feed }: Pick<Pass, 'tone' | 'feed'>): Pass['tone'] =>
+  isCoverage(feed.part) ? { ...tone, meaning: 'even' } : tone;
+
 /**
  * Reads a part of the picture that a pass takes, where it lies on the sheet: the picture cut out, cropped
  * and turned, its light mixed and worked on as the pass's tone says, separated into inks where asked.

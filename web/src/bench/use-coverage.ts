@@ -1,6 +1,6 @@
 import { type Job, lightKey, type Pass, pictureOf, plateKey } from '@chromatype/core';
 import { useEffect, useState } from 'react';
-import { measureCoverage } from '../engine/coverage.ts';
+import { coverageOf, knownCoverage } from '../engine/coverage.ts';
 import { usePictures } from '../engine/pictures.ts';
 
 /** Milliseconds of rest before a plate is counted. */
@@ -15,14 +15,20 @@ export function useCoverage(job: Job, pass: Pass): number | null {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
   useEffect(() => {
     if (!ready) return;
+    const known = knownCoverage(key);
+    if (known !== null) return setShare(known);
     let stopped = false;
+    let leave = (): void => {};
     const timer = setTimeout(async () => {
-      const measured = await measureCoverage(job, pass, () => stopped);
+      const asked = coverageOf(job, pass);
+      leave = asked.leave;
+      const measured = await asked.share;
       if (measured !== null && !stopped) setShare(measured);
     }, COVERAGE_AFTER);
     return () => {
       stopped = true;
       clearTimeout(timer);
+      leave();
     };
   }, [key, ready]);
   return lightKey(job, pass) === 'white' && pass.tone.paint.length === 0 ? 0 : share;

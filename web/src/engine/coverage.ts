@@ -1,4 +1,4 @@
-import { type Job, type Pass, sheetPixels } from '@chromatype/core';
+import { type Job, type Pass, plateKey, sheetPixels } from '@chromatype/core';
 import { useOpenJob } from '../document/store.ts';
 import { enginePool } from './pool.ts';
 import { sheetIsBusy } from './preview.ts';
@@ -16,7 +16,7 @@ async function handAtRest(): Promise<void> {
  * Share of the sheet that a pass inks, counted on its whole plate a row of blocks at a time, so that
  * other samples come in between. Null when it was stopped.
  */
-export async function measureCoverage(job: Job, pass: Pass, stopped: () => boolean): Promise<number | null> {
+async function count(job: Job, pass: Pass, stopped: () => boolean): Promise<number | null> {
   const { width, height } = sheetPixels(job.sheet);
   let ink = 0;
   for (let row = 0; row * BLOCK_HEIGHT < height; row++) {
@@ -25,4 +25,46 @@ export async function measureCoverage(job: Job, pass: Pass, stopped: () => boole
     ink += await enginePool().sampler.inkOfRow(job, pass, row);
   }
   return ink / (width * height);
+}
+
+interface Counting {
+  readonly share: Promise<number | null>;
+  users: number;
+}
+
+const counting = new Map<string, Counting>();
+const counted = new Map<string, number>();
+const MOST_COUNTED = 200;
+
+/** A share that was counted before; null when it was not. */
+export const knownCoverage = (key: string): number | null => counted.get(key) ?? null;
+
+/** The share of the sheet that a pass inks, counted once for all that ask for it; `leave` when it is no longer wanted. */
+export function coverageOf(job: Job, pass: Pass): { readonly share: Promise<number | null>; leave(): void } {
+  const key = plateKey(job, pass);
+  let run = counting.get(key);
+  if (!run) {
+    const own: Counting = {
+      users: 0,
+      share: count(job, pass, () => own.users === 0).then((share) => {
+        if (counting.get(key) === own) counting.delete(key);
+        if (share === null) return null;
+        counted.set(key, share);
+        if (counted.size > MOST_COUNTED) counted.delete(counted.keys().next().value!);
+        return share;
+      }),
+    };
+    run = own;
+    counting.set(key, run);
+  }
+  run.users++;
+  const { share } = run;
+  return {
+    share,
+    leave() {
+      run.users--;
+      // A run that nobody waits for ends; who asks again begins a new one.
+      if (run.users === 0 && counting.get(key) === run) counting.delete(key);
+    },
+  };
 }

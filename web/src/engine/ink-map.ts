@@ -1,5 +1,5 @@
 import {
-  isCoverage,
+  meantTone,
   type Job,
   limitTones,
   type Pass,
@@ -28,8 +28,7 @@ export function inkSums(engine: SheetEngine, job: Job, reducedOf: (pass: Pass) =
   let height = 0;
   for (const pass of printingPasses(job)) {
     const feed = feedBytes(engine, job, pass, reducedOf(pass), width);
-    const tone = isCoverage(pass.feed.part) ? { ...pass.tone, meaning: 'even' } : pass.tone;
-    const tones = limitTones(toneTable8(tone), pass.screen.smallest, pass.screen.solidFrom);
+    const tones = limitTones(toneTable8(meantTone(pass)), pass.screen.smallest, pass.screen.solidFrom);
     if (sums.length === 0) sums = new Float64Array(feed.bytes.length);
     height = feed.height;
     feed.bytes.forEach((grey, k) => {

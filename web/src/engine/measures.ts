@@ -16,6 +16,7 @@ import {
   spectrumPeak,
   strongRepeats,
   toneCurve,
+  meantTone,
 } from '@chromatype/core';
 import { sampleJob, pitchPixels } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
@@ -81,7 +82,7 @@ export function measureSteps(engine: SheetEngine, job: Job, pass: Pass): Printed
   const pitch = pitchPixels(job, pass);
   const side = Math.min(512, Math.max(96, Math.ceil(8 * pitch)));
   const { job: small, pass: sample } = sampleJob(job, pass, side, side, pitch);
-  const curve = toneCurve(pass.tone);
+  const curve = toneCurve(meantTone(pass));
   const compiled = engine.compiled(small, sample, false);
   return Array.from({ length: STEPS }, (_, k) => {
     const darkness = k / (STEPS - 1);

@@ -1,5 +1,5 @@
 import {
-  isCoverage,
+  meantTone,
   DEFAULT_FEED,
   composeExact,
   createDisplayMeans,
@@ -55,7 +55,7 @@ export function sampleJob(
   const sample: Pass = {
     ...pass,
     // What is coverage already is asked for in even steps.
-    tone: { ...pointTone(pass.tone), ...(isCoverage(pass.feed.part) ? { meaning: 'even' as const } : {}) },
+    tone: pointTone(meantTone(pass)),
     feed: { ...DEFAULT_FEED, picture: 'sample', fit: 'own', width: mm(width) },
     screen: { ...pass.screen, frequency: px(pitch) },
   };

@@ -12,6 +12,7 @@ import {
   createToneTables,
   inkOfPlate,
   inkShares,
+  isCoverage,
   type Job,
   lightKey,
   type LightRows,
@@ -200,10 +201,17 @@ export class SheetEngine {
     });
   }
 
-  /** What leaves the Picture station over an area, as sRGB bytes of grey, read from a given picture. */
+  /**
+   * What leaves the Picture station over an area, read from a given picture: sRGB bytes of grey, or where that is
+   * coverage already bytes that are 255 · (1 − coverage), so that darkness is coverage.
+   */
   lightOf(job: Job, pass: Pass, source: PictureSource | null, area: Area): Uint8Array {
     const { depth, data } = passReader(this.kernels, job, pass, () => source, pass.feed.part)(area);
-    return depth === 8 ? (data as Uint8Array) : Uint8Array.from(data, (code) => byteOfLight(code / 65535));
+    if (depth === 8) return data as Uint8Array;
+    const byteOf = isCoverage(pass.feed.part)
+      ? (code: number) => Math.round(code / 257)
+      : (code: number) => byteOfLight(code / 65535);
+    return Uint8Array.from(data, byteOf);
   }
 
   /** The plate of one pass over any area, as it is shown. */

@@ -1,7 +1,9 @@
 import {
   convertFrequency,
+  isCoverage,
   type Job,
   lpiOf,
+  meantTone,
   type Pass,
   plateKey,
   printingPasses,
@@ -134,8 +136,8 @@ export default function ReadingsPanel({
   const repeats = useMemo(() => new Map(found ?? []), [found]);
   const lpi = hasRows(pass.screen) ? lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width) : null;
   const worst = steps ? Math.max(...steps.map((s) => Math.abs(s.wanted - s.printed))) : null;
-  const histogram = useMemo(() => histogramOption(counts, pass.tone), [counts, pass.tone]);
-  const printed = useMemo(() => stepsOption(steps ?? []), [steps]);
+  const histogram = useMemo(() => histogramOption(counts, meantTone(pass)), [counts, pass]);
+  const printed = useMemo(() => stepsOption(steps ?? [], isCoverage(pass.feed.part)), [steps, pass.feed.part]);
   const spectrum = useMemo(() => spectrumOption(power ?? [], job.sheet.ppi, lpi), [power, job.sheet.ppi, lpi]);
   return (
     <section

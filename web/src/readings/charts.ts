@@ -53,8 +53,8 @@ export function histogramOption(counts: readonly number[], tone: Tone) {
   };
 }
 
-/** Tone wanted and tone printed, over the picture's darkness. */
-export function stepsOption(steps: readonly PrintedStep[]) {
+/** Tone wanted and tone printed, over the picture's darkness or over the coverage that a separation asks for. */
+export function stepsOption(steps: readonly PrintedStep[], coverage: boolean) {
   const c = chartColours();
   const series = (name: string, colour: string, of: (s: PrintedStep) => number, points: boolean) => ({
     name,
@@ -69,7 +69,7 @@ export function stepsOption(steps: readonly PrintedStep[]) {
     grid: GRID,
     legend: { top: 0, textStyle: { color: c.ink, fontSize: 10 }, itemWidth: 12, itemHeight: 6 },
     tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${Number(v).toFixed(2)} %` },
-    xAxis: axis('darkness of the picture, %', 100, c.muted, c.hairline),
+    xAxis: axis(coverage ? 'coverage before Tone, %' : 'darkness of the picture, %', 100, c.muted, c.hairline),
     yAxis: { ...axis('coverage, %', 100, c.muted, c.hairline), nameGap: 26 },
     series: [series('wanted', c.ink, (s) => s.wanted, false), series('on the plate', c.hot, (s) => s.printed, true)],
   };

@@ -1,4 +1,4 @@
-import { type CurvePoint, type Pass, pressOf, TONE_PARAMS, toneCurve } from '@chromatype/core';
+import { type CurvePoint, meantTone, type Pass, pressOf, TONE_PARAMS, toneCurve } from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { Chart, chartColours } from '../../../charts/Chart.tsx';
 import { setTone } from '../../../document/edits.ts';
@@ -16,9 +16,10 @@ import { readGainTable } from './gain-table.ts';
 function useOption(pass: Pass) {
   return useMemo(() => {
     const c = chartColours();
-    const press = pressOf(pass.tone);
-    const plain = toneCurve({ ...pass.tone, gain: 0, gainFrom: 'value' });
-    const asked = toneCurve(pass.tone);
+    const tone = meantTone(pass);
+    const press = pressOf(tone);
+    const plain = toneCurve({ ...tone, gain: 0, gainFrom: 'value' });
+    const asked = toneCurve(tone);
     const at = (f: (x: number) => number) => Array.from({ length: 51 }, (_, k) => [2 * k, 100 * f(k / 50)]);
     const axis = {
       type: 'value',
@@ -48,7 +49,7 @@ function useOption(pass: Pass) {
         line('printed without', c.cool, (x) => (press ? Math.min(1, press(plain(x))) : plain(x)), true),
       ],
     };
-  }, [pass.tone]);
+  }, [pass]);
 }
 
 function TableRows({

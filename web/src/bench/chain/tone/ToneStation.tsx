@@ -1,4 +1,13 @@
-import { isCoverage, autoEnds, type Job, type NumberParam, type Pass, type Tone, TONE_PARAMS } from '@chromatype/core';
+import {
+  isCoverage,
+  meantTone,
+  autoEnds,
+  type Job,
+  type NumberParam,
+  type Pass,
+  type Tone,
+  TONE_PARAMS,
+} from '@chromatype/core';
 import { lazy, memo, Suspense, useState } from 'react';
 import { setScreen, setTone } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -78,7 +87,7 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
     <Station
       title="Tone"
       note={coverage ? 'coverage' : tone.meaning === 'light' ? 'true light' : 'even steps'}
-      thumb={<CurveThumb tone={coverage ? { ...tone, meaning: 'even' } : tone} counts={counts} />}
+      thumb={<CurveThumb tone={meantTone(pass)} counts={counts} />}
       more={
         <div className="grid grid-cols-1 gap-1.5">
           <Ends tone={tone} counts={counts} change={change} />
