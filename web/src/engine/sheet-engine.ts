@@ -35,7 +35,7 @@ import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
 import { changesOnPress, layTexture, platePressed } from './pressed.ts';
 import { needsWhole } from './needs-whole.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
-import { visibleSheet } from './view.ts';
+import { grownView, visibleSheet } from './view.ts';
 
 /** Sheet pixels of a block: what is remembered, and what a change makes anew, goes by blocks. */
 export const BLOCK_WIDTH = 512;
@@ -158,15 +158,8 @@ export class SheetEngine {
   private blocks({ job, view, first, rows, step }: Slab): Area[] {
     const { width, height } = sheetPixels(job.sheet);
     // Display pixels see what lies a little beside them.
-    const reach = view.scale < 1 ? 1 : 0;
-    const shown = {
-      ...view,
-      originX: view.originX - reach,
-      width: view.width + 2 * reach,
-      originY: view.originY + first - reach,
-      height: rows + 2 * reach,
-    };
-    const seen = visibleSheet(shown, { width, height });
+    const part = { ...view, originY: view.originY + first, height: rows };
+    const seen = visibleSheet(view.scale < 1 ? grownView(part, 1) : part, { width, height });
     const areas: Area[] = [];
     if (!seen) return areas;
     for (let y = cornerOf(seen.y, BLOCK_HEIGHT); y < seen.y + seen.height; y += BLOCK_HEIGHT) {

@@ -25,6 +25,15 @@ export function evenScale(scale: number): number {
   return s < 1 ? s : Math.round(s);
 }
 
+/** A view with so many display pixels more on every side. */
+export const grownView = (view: View, by: number): View => ({
+  ...view,
+  originX: view.originX - by,
+  originY: view.originY - by,
+  width: view.width + 2 * by,
+  height: view.height + 2 * by,
+});
+
 /** Sheet pixels that a view shows: whole pixels, inside the sheet; null when the sheet is out of sight. */
 export function visibleSheet(view: View, sheet: Size): { x: number; y: number; width: number; height: number } | null {
   const x0 = Math.max(0, Math.floor(view.originX / view.scale));
