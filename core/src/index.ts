@@ -74,6 +74,7 @@ export { radialSpectrum } from './measure/radial-spectrum.ts';
 export * from './measure/repeats.ts';
 export { pointTone } from './tone/point-tone.ts';
 export * from './job/strip-settings.ts';
+export { ByteCache } from './memory/byte-cache.ts';
 export { ciede2000 } from './colour/ciede2000.ts';
 export * from './colour/lab.ts';
 export * from './separate/ink-table.ts';

@@ -9,7 +9,6 @@ import {
   filePicture,
   plainStock,
 } from '@chromatype/core';
-import { ByteCache } from '../src/engine/byte-cache.ts';
 import { latestOnly } from '../src/engine/latest.ts';
 import { pictureSample } from '../src/engine/picture-samples.ts';
 import { reducePicture } from '../src/engine/reduce-picture.ts';
@@ -184,20 +183,6 @@ describe('samples', () => {
     expect([sample.width, sample.height]).toEqual([120, 80]);
     expect(counts.reduce((a, b) => a + b)).toBe(9600);
   });
-});
-
-test('a byte cache forgets the longest unused first', () => {
-  const forgotten: string[] = [];
-  const cache = new ByteCache<string>(
-    3,
-    () => 1,
-    (v) => forgotten.push(v),
-  );
-  for (const v of ['a', 'b', 'c']) cache.take(v, () => v);
-  cache.get('a');
-  cache.take('d', () => 'd');
-  expect(forgotten).toEqual(['b', 'c']);
-  expect(cache.take('a', () => 'new')).toBe('a');
 });
 
 test('of many requests the first and the newest are worked on', async () => {

@@ -1,4 +1,4 @@
-import { keepLately, type Lately } from '../math/lately.ts';
+import { ByteCache } from '../memory/byte-cache.ts';
 import { type PaintStroke, paintShare } from '../tone/paint/strokes.ts';
 import type { Area } from '../raster/area.ts';
 import { distanceAt, distanceCube } from './colour-distance.ts';
@@ -25,11 +25,11 @@ function coloursUnder(source: PictureSource, { points }: PaintStroke): string[] 
   return [...colours];
 }
 
-const kept = new WeakMap<PictureSource, Lately<Float32Array | null>>();
+const kept = new WeakMap<PictureSource, ByteCache<Float32Array | null>>();
 
 /** Distances to the colours of a stroke, remembered while other strokes are painted; null without any. */
 function cubeOf(source: PictureSource, stroke: PaintStroke): Float32Array | null {
-  const cubes = kept.get(source) ?? keepLately(MOST_KEPT);
+  const cubes = kept.get(source) ?? new ByteCache<Float32Array | null>(MOST_KEPT, () => 1);
   kept.set(source, cubes);
   return cubes.take(JSON.stringify(stroke.points), () => {
     const colours = coloursUnder(source, stroke);

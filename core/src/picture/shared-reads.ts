@@ -1,3 +1,4 @@
+import { ByteCache } from '../memory/byte-cache.ts';
 import type { Area } from '../raster/area.ts';
 
 interface Last<T> {
@@ -27,13 +28,8 @@ export function lastReads<T>(owner: object, key: string, read: (area: Area) => T
   };
 }
 
-interface Looks<T> {
-  /** First looks, which come again with every move of a hand, by key and area. */
-  readonly made: Map<string, T>;
-  bytes: number;
-}
-
-const looks = new WeakMap<object, Looks<unknown>>();
+/** First looks, which come again with every move of a hand. */
+const looks = new WeakMap<object, ByteCache<unknown>>();
 const MOST_BYTES = 48e6;
 
 /**
@@ -47,22 +43,8 @@ export function sharedReads<T>(
   sizeOf: (made: T) => number,
   read: (area: Area) => T,
 ): (area: Area) => T {
-  const kept = (looks.get(picture) ?? { made: new Map(), bytes: 0 }) as Looks<T>;
-  looks.set(picture, kept as Looks<unknown>);
+  const kept = (looks.get(picture) ?? new ByteCache<T>(MOST_BYTES, sizeOf)) as ByteCache<T>;
+  looks.set(picture, kept as ByteCache<unknown>);
   const last = lastReads(picture, key, read);
-  return (area) => {
-    if (area.step === 1) return last(area);
-    const name = `${key} ${wordsOf(area)}`;
-    const known = kept.made.get(name);
-    const made = known ?? read(area);
-    if (known) kept.made.delete(name);
-    else kept.bytes += sizeOf(made);
-    kept.made.set(name, made);
-    for (const [oldest, old] of kept.made) {
-      if (kept.bytes <= MOST_BYTES) break;
-      kept.made.delete(oldest);
-      kept.bytes -= sizeOf(old);
-    }
-    return made;
-  };
+  return (area) => (area.step === 1 ? last(area) : kept.take(`${key} ${wordsOf(area)}`, () => read(area)));
 }

@@ -1,4 +1,4 @@
-import { keepLately } from '../math/lately.ts';
+import { ByteCache } from '../memory/byte-cache.ts';
 
 /** Fixed-point one: weights of every result sum to exactly this. */
 export const WEIGHT_ONE = 16384;
@@ -65,7 +65,7 @@ export function makeTaps(from: number, length: number, size: number, offset: num
 }
 
 /** Blocks of a sheet ask for the same taps again, channel by channel. */
-const made = keepLately<Taps>(64);
+const made = new ByteCache<Taps>(80, () => 1);
 
 function tapsOf(from: number, length: number, size: number, offset: number, scale: number): Taps {
   const first = Math.min(length, Math.max(0, Math.ceil(offset - 0.5 - 1e-9) - from));

@@ -33,7 +33,8 @@ export function firmEdges(
   );
   return (area) => {
     const rows = rowsOf(area);
-    const data = Uint16Array.from(lightCodes(kernels, faded(area)));
+    // The eroded rows are new ones, so that they may be changed.
+    const data = lightCodes(kernels, faded(area));
     for (let k = 0; k < rows; k++) {
       const from = (area.y + k * area.step - box!.y) * box!.width + area.x - box!.x;
       for (let x = 0, at = k * area.width; x < area.width; x++, at++) if (raw![from + x]! <= SOLID) data[at] = 0;

@@ -1,4 +1,4 @@
-import { keepLately } from '../math/lately.ts';
+import { ByteCache } from '../memory/byte-cache.ts';
 import { linearOfHex, type LinearRgb } from '../colour/srgb.ts';
 import { knownOverprints, printedInk, stockLight } from '../job/printed-ink.ts';
 import type { Job, Pass, Separation } from '../job/types.ts';
@@ -49,13 +49,13 @@ export function separationKey(job: Job, { id, settings, coarse }: Separation): s
 }
 
 /** Tables that were made lately. They follow from their key alone, so that all that ask get the same. */
-const tables = keepLately<InkTable>(8);
+const tables = new ByteCache<InkTable>(10, () => 1);
 
 const inksName = (job: Job, separation: Separation): string => `inks ${separationKey(job, separation)}`;
 
 /** A job whose separations go by small tables where the whole ones are not made yet. */
 export function quickSeparations(job: Job): Job {
-  const slow = (s: Separation) => s.settings.way === 'nearest' && !tables.has(inksName(job, s));
+  const slow = (s: Separation) => s.settings.way === 'nearest' && tables.get(inksName(job, s)) === undefined;
   if (!job.separations.some(slow)) return job;
   return { ...job, separations: job.separations.map((s) => (slow(s) ? { ...s, coarse: true } : s)) };
 }

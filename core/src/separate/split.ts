@@ -93,9 +93,7 @@ export function splitPicture(before: Job, { set, from, newId, chosen = false }: 
   const said = [
     `${made.length} passes: ${base.length ? `${set.base!.name} under all, ` : ''}${rows}.`,
     hidden.length ? `Hidden: ${hidden.map((p) => p.name).join(', ')}.` : '',
-    mesh
-      ? `Dots under ${100 * MESH_LOSES} % are left out, and as small gaps filled, as a mesh does not hold them.`
-      : '',
+    mesh ? `Dots under ${100 * MESH_LOSES} % are left out and gaps as small filled: a mesh does not hold them.` : '',
     stock.name !== own.name ? `The stock is now ${stock.name}.` : '',
   ];
   return { job, said: said.filter(Boolean).join(' '), separation: separation.id };

@@ -27,19 +27,17 @@ test('inks that read one area after the other read it once; of whole areas the l
   expect(read).toEqual(['k0', 'k512', 'k0']);
 });
 
-test('first looks are kept while there is room, the oldest goes first', () => {
-  const { read, reader } = counted(20e6);
+test('first looks are kept while there is room, those that were used longest ago go first', () => {
+  const { read, reader } = counted(10e6);
   const looks = reader('k');
-  looks(area(0, 4));
+  for (const x of [0, 1, 2, 3, 0]) looks(area(x, 4));
+  expect(read).toEqual(['k0', 'k1', 'k2', 'k3']);
+  // Room for four: with the fifth the two that were used longest ago go.
+  looks(area(4, 4));
+  for (const x of [0, 3, 4]) looks(area(x, 4));
+  expect(read).toEqual(['k0', 'k1', 'k2', 'k3', 'k4']);
   looks(area(1, 4));
-  looks(area(0, 4));
-  expect(read).toEqual(['k0', 'k1']);
-  // Room for two: the one that was used longest ago goes.
-  looks(area(2, 4));
-  looks(area(0, 4));
-  expect(read).toEqual(['k0', 'k1', 'k2']);
-  looks(area(1, 4));
-  expect(read).toEqual(['k0', 'k1', 'k2', 'k1']);
+  expect(read).toEqual(['k0', 'k1', 'k2', 'k3', 'k4', 'k1']);
 });
 
 test('keys and steps are told apart', () => {

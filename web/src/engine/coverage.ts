@@ -1,4 +1,4 @@
-import { type Job, type Pass, plateKey, sheetPixels } from '@chromatype/core';
+import { ByteCache, type Job, type Pass, plateKey, sheetPixels } from '@chromatype/core';
 import { useOpenJob } from '../document/store.ts';
 import { enginePool } from './pool.ts';
 import { sheetIsBusy } from './preview.ts';
@@ -33,8 +33,7 @@ interface Counting {
 }
 
 const counting = new Map<string, Counting>();
-const counted = new Map<string, number>();
-const MOST_COUNTED = 200;
+const counted = new ByteCache<number>(200, () => 1);
 
 /** A share that was counted before; null when it was not. */
 export const knownCoverage = (key: string): number | null => counted.get(key) ?? null;
@@ -49,9 +48,7 @@ export function coverageOf(job: Job, pass: Pass): { readonly share: Promise<numb
       share: count(job, pass, () => own.users === 0).then((share) => {
         if (counting.get(key) === own) counting.delete(key);
         if (share === null) return null;
-        counted.set(key, share);
-        if (counted.size > MOST_COUNTED) counted.delete(counted.keys().next().value!);
-        return share;
+        return counted.set(key, share);
       }),
     };
     run = own;

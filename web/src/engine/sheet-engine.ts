@@ -1,5 +1,6 @@
 import {
   type Area,
+  ByteCache,
   byteOfLight,
   type CompiledScreen,
   compilePass,
@@ -29,7 +30,6 @@ import {
   toneKey,
   type ToneTables,
 } from '@chromatype/core';
-import { ByteCache } from './byte-cache.ts';
 import { everyLightRow } from './light-rows.ts';
 import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
 import { changesOnPress, layTexture, platePressed } from './pressed.ts';

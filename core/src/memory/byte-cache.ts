@@ -7,7 +7,10 @@ interface Held<T> {
 /** How far the cache is emptied when it is full, so that this is seldom needed. */
 const KEEP = 0.8;
 
-/** Remembers results by key and forgets the longest unused when they take more than `most` bytes. */
+/**
+ * Remembers results by key and forgets the longest unused when they take more than `most` bytes, or more than so
+ * many of them where each counts as 1.
+ */
 export class ByteCache<T> {
   private readonly held = new Map<string, Held<T>>();
   private total = 0;
@@ -28,6 +31,7 @@ export class ByteCache<T> {
 
   set(key: string, value: T): T {
     const bytes = this.bytesOf(value);
+    this.total -= this.held.get(key)?.bytes ?? 0;
     this.held.set(key, { value, bytes, used: ++this.clock });
     this.total += bytes;
     if (this.total > this.most) this.shrink(key);
@@ -36,7 +40,8 @@ export class ByteCache<T> {
 
   /** The remembered value, or a new one that is remembered from now on. */
   take(key: string, make: () => T): T {
-    return this.get(key) ?? this.set(key, make());
+    const known = this.get(key);
+    return known === undefined ? this.set(key, make()) : known;
   }
 
   private shrink(newest: string): void {
