@@ -50,6 +50,11 @@ test('a set of the studio’s own names its stock; the Bench offers it, and a sp
   const inks = page.getByRole('list', { name: 'Inks in print order' }).getByRole('listitem');
   await page.getByRole('button', { name: 'Remove Base white' }).click();
   await expect(inks).toHaveCount(3);
+  await expect(page.getByRole('button', { name: 'Gull yellow earlier' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Gull yellow later' }).click();
+  await expect(inks.first().getByLabel('Name of the ink')).toHaveValue('Signal red');
+  await page.getByRole('button', { name: 'Gull yellow earlier' }).click();
+  await expect(inks.first().getByLabel('Name of the ink')).toHaveValue('Gull yellow');
   await page.getByRole('button', { name: 'Add a base' }).click();
   await expect(inks).toHaveCount(4);
   await page.reload();

@@ -1,28 +1,29 @@
 import { hexOfLight, type Ink, type Lab, labOfLight, solidLight } from '@chromatype/core';
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
-import { LabFields } from '../bench/chain/ink/LabFields.tsx';
-import { ColourField } from '../ui/ColourField.tsx';
 import { PERCENT } from '../ui/formats.ts';
 import { NumberField } from '../ui/NumberField.tsx';
-import { TextField } from '../ui/TextField.tsx';
 import { SwatchFacts } from './SwatchFacts.tsx';
+import { SwatchFields } from './SwatchFields.tsx';
 
 interface Props {
   readonly ink: Ink;
   /** Null where the set ships with the application. */
   onChange: ((ink: Ink) => void) | null;
+  /** Its place among how many, where it can be moved. */
+  readonly place?: readonly [at: number, of: number];
   onMove?(by: number): void;
-  onRemove?(): void;
+  /** Left out where the set would be empty without it. */
+  readonly onRemove?: (() => void) | undefined;
 }
 
 const PERFECT: Lab = [100, 0, 0];
-const ICON = 'grid h-6 w-6 place-items-center hover:text-hot-text';
+const ICON = 'grid h-6 w-6 place-items-center hover:text-hot-text disabled:opacity-30 disabled:hover:text-ink';
 
 const labOf = (ink: Ink): Lab =>
   ink.measured?.lab ?? (labOfLight(solidLight(ink)).map((v) => Number(v.toFixed(1))) as unknown as Lab);
 
 /** One ink of a set: its solid, name, colour in both ways, and how covering it is. */
-export function InkRow({ ink, onChange, onMove, onRemove }: Props) {
+export function InkRow({ ink, onChange, place, onMove, onRemove }: Props) {
   const lab = labOf(ink);
   const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'covers' : 'transparent';
   if (!onChange) {
@@ -38,16 +39,16 @@ export function InkRow({ ink, onChange, onMove, onRemove }: Props) {
   };
   return (
     <li className="flex min-h-12 items-center gap-3 border-b border-hairline py-1">
-      <span className="h-9 w-16 shrink-0 border border-ink" style={{ background: ink.colour }} aria-hidden />
-      <TextField label="Name of the ink" value={ink.name} onChange={(name) => onChange({ ...ink, name })} />
-      <ColourField
-        label={`Colour of ${ink.name}`}
-        value={ink.colour}
-        onChange={(colour) => onChange({ ...ink, colour, measured: null })}
+      <SwatchFields
+        kind="ink"
+        labels={[`Colour of ${ink.name}`, `Solid of ${ink.name}`]}
+        colour={ink.colour}
+        name={ink.name}
+        lab={lab}
+        rename={(name) => onChange({ ...ink, name })}
+        recolour={(colour) => onChange({ ...ink, colour, measured: null })}
+        measure={measure}
       />
-      <div className="w-[230px]">
-        <LabFields label={`Solid of ${ink.name}`} value={lab} onChange={measure} />
-      </div>
       <div className="w-[120px]">
         <NumberField
           label="Covering"
@@ -62,17 +63,35 @@ export function InkRow({ ink, onChange, onMove, onRemove }: Props) {
         />
       </div>
       <span className="flex">
-        {onMove && (
+        {place && onMove && (
           <>
-            <button type="button" className={ICON} aria-label={`${ink.name} earlier`} onClick={() => onMove(-1)}>
+            <button
+              type="button"
+              disabled={place[0] === 0}
+              className={ICON}
+              aria-label={`${ink.name} earlier`}
+              onClick={() => onMove(-1)}
+            >
               <ArrowUp size={14} aria-hidden />
             </button>
-            <button type="button" className={ICON} aria-label={`${ink.name} later`} onClick={() => onMove(1)}>
+            <button
+              type="button"
+              disabled={place[0] === place[1] - 1}
+              className={ICON}
+              aria-label={`${ink.name} later`}
+              onClick={() => onMove(1)}
+            >
               <ArrowDown size={14} aria-hidden />
             </button>
           </>
         )}
-        <button type="button" className={ICON} aria-label={`Remove ${ink.name}`} onClick={onRemove}>
+        <button
+          type="button"
+          disabled={!onRemove}
+          className={ICON}
+          aria-label={`Remove ${ink.name}`}
+          onClick={onRemove}
+        >
           <Trash2 size={14} aria-hidden />
         </button>
       </span>

@@ -8,12 +8,10 @@ import {
   STOCKS,
   stockLight,
 } from '@chromatype/core';
-import { LabFields } from '../bench/chain/ink/LabFields.tsx';
 import { TEXTURES } from '../ui/textures.ts';
-import { ColourField } from '../ui/ColourField.tsx';
 import { SelectField } from '../ui/SelectField.tsx';
-import { TextField } from '../ui/TextField.tsx';
 import { SwatchFacts } from './SwatchFacts.tsx';
+import { SwatchFields } from './SwatchFields.tsx';
 
 interface Props {
   /** The stock that a set is meant for; null for any light one. */
@@ -54,16 +52,16 @@ export function StockRow({ stock, onChange }: Props) {
     <div className="flex min-h-12 items-center gap-3 border-b border-hairline py-1">
       {stock && (
         <>
-          <span className="h-9 w-16 shrink-0 border border-ink" style={{ background: stock.colour }} aria-hidden />
-          <TextField label="Name of the stock" value={stock.name} onChange={(name) => onChange({ ...stock, name })} />
-          <ColourField label="Colour of the stock" value={stock.colour} onChange={(colour) => look({ colour })} />
-          <div className="w-[230px]">
-            <LabFields
-              label="Bare stock"
-              value={labOf(stock)}
-              onChange={(measured) => look({ measured, colour: hexOfLight(lightOfLab(measured)) })}
-            />
-          </div>
+          <SwatchFields
+            kind="stock"
+            labels={['Colour of the stock', 'Bare stock']}
+            colour={stock.colour}
+            name={stock.name}
+            lab={labOf(stock)}
+            rename={(name) => onChange({ ...stock, name })}
+            recolour={(colour) => look({ colour })}
+            measure={(measured) => look({ measured, colour: hexOfLight(lightOfLab(measured)) })}
+          />
           <div className="w-[130px]">
             <SelectField
               label="Texture"

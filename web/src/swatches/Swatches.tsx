@@ -152,8 +152,9 @@ export function Swatches() {
                 key={`${k} ${set.name}`}
                 ink={ink}
                 onChange={mine ? (next) => setInk(k, next) : null}
+                place={[k, set.inks.length]}
                 onMove={(by) => move(k, by)}
-                onRemove={() => set.inks.length > 1 && change({ ...set, inks: set.inks.toSpliced(k, 1) })}
+                onRemove={set.inks.length > 1 ? () => change({ ...set, inks: set.inks.toSpliced(k, 1) }) : undefined}
               />
             ))}
           </ul>
