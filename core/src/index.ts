@@ -69,6 +69,7 @@ export { spotUnder } from './picture/where.ts';
 export { autoEnds } from './tone/auto-ends.ts';
 export * from './job/sheet-sizes.ts';
 export * from './measure/beats.ts';
+export * from './measure/beat-rows.ts';
 export * from './measure/eye.ts';
 export { radialSpectrum } from './measure/radial-spectrum.ts';
 export * from './measure/repeats.ts';

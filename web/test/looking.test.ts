@@ -1,4 +1,14 @@
-import { createJob, createPass, filePicture, isBitmap, type Job, newMade, NO_EDIT, type Pass } from '@chromatype/core';
+import {
+  createJob,
+  createPass,
+  filePicture,
+  isBitmap,
+  type Job,
+  newMade,
+  NO_EDIT,
+  type Pass,
+  beatRows,
+} from '@chromatype/core';
 import { resolutionNote } from '../src/bench/chain/picture/resolution-note.ts';
 import { colourRound } from '../src/engine/colour-round.ts';
 import { lookAt } from '../src/engine/look.ts';
@@ -7,7 +17,6 @@ import { OVERVIEWS } from '../src/engine/overviews.ts';
 import { SheetEngine } from '../src/engine/sheet-engine.ts';
 import { stripSample } from '../src/engine/strips.ts';
 import { axisOf, draftFrom, draftOf, stripOf, valueText } from '../src/strips/axes.ts';
-import { beatRows } from '../src/readings/beats.ts';
 import { stripSetting } from '@chromatype/core';
 
 /** A job of one pass that prints an even tint. */

@@ -1,6 +1,6 @@
-import { createJob, FAMILIES, type Screen } from '@chromatype/core';
+import { createJob, FAMILIES, type Screen, hasRows } from '@chromatype/core';
 import { formatOf } from '../src/ui/param-format.ts';
-import { hasCentre, hasRows, sharedFieldsOf } from '../src/bench/chain/screen/shared-fields.ts';
+import { hasCentre, sharedFieldsOf } from '../src/bench/chain/screen/shared-fields.ts';
 import { pulledGrain } from '../src/bench/dial/turning.ts';
 import { setFamily, setFamilySettings } from '../src/document/edits.ts';
 

@@ -1,5 +1,5 @@
+import { hasRows } from '@chromatype/core';
 import type { Job } from '@chromatype/core';
-import { hasRows } from '../bench/chain/screen/shared-fields.ts';
 
 const SIDE = 150;
 const R = 68;

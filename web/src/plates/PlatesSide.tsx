@@ -1,4 +1,13 @@
-import { type Job, lpiOf, OUTPUT_KINDS, type OutputKind, PLATE_PARAMS, type Pass, sheetPixels } from '@chromatype/core';
+import {
+  type Job,
+  lpiOf,
+  OUTPUT_KINDS,
+  type OutputKind,
+  PLATE_PARAMS,
+  type Pass,
+  sheetPixels,
+  beatRows,
+} from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { runs } from '../api/runs.ts';
 import { RunRow } from '../bench/output/RunRow.tsx';
@@ -6,7 +15,7 @@ import { useRuns } from '../bench/output/use-runs.ts';
 import { setPlates } from '../document/edits.ts';
 import { saveNow } from '../document/autosave.ts';
 import { edit } from '../document/store.ts';
-import { beatRows, VERDICTS } from '../readings/beats.ts';
+import { VERDICTS } from '../readings/verdicts.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { ParamField } from '../ui/ParamField.tsx';

@@ -9,12 +9,14 @@ import {
   printingPasses,
   type Repeat,
   sheetPixels,
+  hasRows,
+  type BeatRow,
+  beatRows,
 } from '@chromatype/core';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useCounts } from '../bench/chain/tone/use-counts.ts';
-import { hasRows } from '../bench/chain/screen/shared-fields.ts';
 import { useCoverage } from '../bench/use-coverage.ts';
 import { Chart } from '../charts/Chart.tsx';
 import { setScreen } from '../document/edits.ts';
@@ -22,7 +24,7 @@ import { edit } from '../document/store.ts';
 import type { PrintedStep } from '../engine/measures.ts';
 import { enginePool } from '../engine/pool.ts';
 import { Button } from '../ui/Button.tsx';
-import { type BeatRow, beatRows, VERDICTS } from './beats.ts';
+import { VERDICTS } from './verdicts.ts';
 import { histogramOption, spectrumOption, stepsOption } from './charts.ts';
 
 /** A moment of rest before plates are measured. */

@@ -1,7 +1,15 @@
-import { greySteps, type Job, lpiOf, type Pass, type StripSheet, sheetPixels, stripSetting } from '@chromatype/core';
-import { hasRows } from '../bench/chain/screen/shared-fields.ts';
+import {
+  greySteps,
+  type Job,
+  lpiOf,
+  type Pass,
+  type StripSheet,
+  sheetPixels,
+  stripSetting,
+  hasRows,
+  beatRows,
+} from '@chromatype/core';
 import { enginePool } from '../engine/pool.ts';
-import { beatRows } from '../readings/beats.ts';
 import { Button } from '../ui/Button.tsx';
 import { SampleCanvas } from '../ui/SampleCanvas.tsx';
 import { type Strip, valueText } from './axes.ts';

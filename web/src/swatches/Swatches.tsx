@@ -86,7 +86,6 @@ export function Swatches() {
   const setInk = (k: number, ink: Ink) => change({ ...set, inks: set.inks.map((old, j) => (j === k ? ink : old)) });
   const move = (k: number, by: number) => {
     const to = k + by;
-    if (to < 0 || to >= set.inks.length) return;
     change({ ...set, inks: set.inks.toSpliced(k, 1).toSpliced(to, 0, set.inks[k]!) });
   };
   const copy = () =>

@@ -1,10 +1,9 @@
-import { type Job, lpiOf, type Pass, sheetPixels, squareBeat, fileHashes } from '@chromatype/core';
+import { type Job, lpiOf, type Pass, sheetPixels, squareBeat, fileHashes, hasRows } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { latestOnly } from '../../engine/latest.ts';
 import { usePictures } from '../../engine/pictures.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { ActualSize } from '../../looking/ActualSize.tsx';
-import { hasRows } from '../chain/screen/shared-fields.ts';
 import { fitSheet, useView, zoomTo } from '../view-store.ts';
 
 /** The pass that ripples longest with another, and the ripple's period in mm. */

@@ -12,6 +12,7 @@ import {
   separationKey,
   sheetPixels,
   spreadAngles,
+  hasRows,
 } from '@chromatype/core';
 import { useEffect, useMemo, useState } from 'react';
 import { setFeed, setScreen, setSeparation } from '../../../document/edits.ts';
@@ -23,7 +24,6 @@ import { ColourField } from '../../../ui/ColourField.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { SwitchField } from '../../../ui/SwitchField.tsx';
 import { setOverlay, toggleTool, useTools } from '../../tools/tool-store.ts';
-import { hasRows } from '../screen/shared-fields.ts';
 
 type Name = keyof SeparationSettings;
 

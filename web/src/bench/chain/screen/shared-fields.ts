@@ -16,10 +16,6 @@ const isRandom = ({ family, dots, lines, grain }: Screen): boolean =>
   (family === 'grain' &&
     (grain.method === 'white-noise' || (grain.method !== 'curve' && !grain.method.includes('-noise'))));
 
-/** Whether a screen is rows of cells at one angle, which ripple with others. */
-export const hasRows = ({ family, dots, lines }: Screen): boolean =>
-  (family === 'dots' && dots.lattice === 'square') || (family === 'lines' && lines.kind === 'straight');
-
 /** Whether a screen has cells that could each take one tone. */
 const hasCells = ({ family, lines }: Screen): boolean =>
   family === 'dots' || (family === 'lines' && lines.kind === 'straight' && lines.breaks === 0 && lines.wobble === 0);

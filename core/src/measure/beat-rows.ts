@@ -1,20 +1,13 @@
-import {
-  type Cure,
-  cureOf,
-  gridBeat,
-  type Job,
-  lpiOf,
-  type Pass,
-  type RegularScreen,
-  type Repeat,
-  repeatBeat,
-  sheetPixels,
-  squareBeat,
-  type Surroundings,
-  type Verdict,
-  verdictOf,
-} from '@chromatype/core';
-import { hasRows } from '../bench/chain/screen/shared-fields.ts';
+import { sheetPixels } from '../job/defaults.ts';
+import type { Job, Pass, Screen } from '../job/types.ts';
+import { lpiOf } from '../screen/frequency.ts';
+import { type RegularScreen, squareBeat } from './beat.ts';
+import { type Cure, cureOf, gridBeat, repeatBeat, type Surroundings, type Verdict, verdictOf } from './beats.ts';
+import type { Repeat } from './repeats.ts';
+
+/** Whether a screen is rows of cells at one angle, which ripple with others. */
+export const hasRows = ({ family, dots, lines }: Screen): boolean =>
+  (family === 'dots' && dots.lattice === 'square') || (family === 'lines' && lines.kind === 'straight');
 
 /** One ripple of a pass: with what, how long, how it looks, and what would cure it. */
 export interface BeatRow {
@@ -71,10 +64,3 @@ export function beatRows(job: Job, repeatsOf: (pass: Pass) => readonly Repeat[])
   });
   return rows;
 }
-
-export const VERDICTS: Readonly<Record<Verdict, string>> = {
-  none: 'not seen',
-  fine: 'fine, part of the rosette',
-  coarse: 'coarse, seen close up',
-  bad: 'seen as stripes',
-};
