@@ -1,5 +1,4 @@
-import { hasRows } from '@chromatype/core';
-import type { Job } from '@chromatype/core';
+import { hasRows, type Job } from '@chromatype/core';
 
 const SIDE = 150;
 const R = 68;
