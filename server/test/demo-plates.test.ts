@@ -1,0 +1,51 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { createKernels, filePicture, memorySource, packRows, type Picture, type PictureSource } from '@chromatype/core';
+import { demoJobs } from '../../demo/src/jobs.ts';
+import { normalisePicture } from '../src/pictures/normalise.ts';
+
+/** Where `node demo/dist/main.js data/demo` puts the pictures; scripts/test.sh makes them first. */
+const FOLDER = fileURLToPath(new URL('../../data/demo', import.meta.url));
+const KEPT = fileURLToPath(new URL('./demo-plates.json', import.meta.url));
+
+/** Hashes by name: of each picture's pixels, and of each job's plates. */
+interface Hashes {
+  readonly pictures: Readonly<Record<string, string>>;
+  readonly jobs: Readonly<Record<string, readonly string[]>>;
+}
+
+const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex').slice(0, 32);
+
+const kept = JSON.parse(readFileSync(KEPT, 'utf8')) as Hashes;
+const kernels = createKernels();
+const sources = new Map<string, PictureSource>();
+const pictures: Record<string, Picture> = {};
+
+beforeAll(async () => {
+  for (const name of Object.keys(kept.pictures)) {
+    const file = join(FOLDER, name);
+    if (!existsSync(file)) throw new Error(`The demo picture ${name} is missing: run node demo/dist/main.js data/demo.`);
+    const { width, height, channels, pixels } = await normalisePicture(readFileSync(file), name);
+    const hash = hashOf(pixels).repeat(2);
+    sources.set(hash, memorySource(width, height, channels, pixels));
+    pictures[name] = filePicture({ id: name.replace(/\..*$/, ''), name, hash, width, height });
+  }
+}, 120_000);
+
+test('the demo pictures have the pixels that the hashes of plates were taken with', () => {
+  const own = Object.entries(pictures).map(([name, { hash }]) => [name, hash!.slice(0, 32)]);
+  expect(Object.fromEntries(own)).toEqual(kept.pictures);
+});
+
+/* The plates were hashed before the engine was divided into layers. */
+test.each(Object.keys(kept.jobs))('%s makes the plates that it made', (title) => {
+  const job = demoJobs(pictures).find((j) => j.title === title)!;
+  const plates = job.passes.map((pass) => hashOf(packRows(kernels, job, pass, (hash) => sources.get(hash) ?? null)));
+  expect(plates).toEqual(kept.jobs[title]);
+});
+
+test('every demo job is kept', () => {
+  expect(demoJobs(pictures).map((job) => job.title)).toEqual(Object.keys(kept.jobs));
+});
