@@ -1,4 +1,4 @@
-// Makes core/src/screen/grain/blue-noise-64-data.ts and -128-data.ts: blue-noise rank tiles by void-and-cluster
+// Makes core/src/screen/families/grain/blue-noise-64-data.ts and -128-data.ts: blue-noise rank tiles by void-and-cluster
 // (Ulichney, The void-and-cluster method for dither array generation, 1993). Run it by hand:
 //   node scripts/make-blue-noise.mjs
 import { writeFileSync } from 'node:fs';
@@ -94,7 +94,7 @@ for (const side of [64, 128]) {
     .replace(/.{1,200}/g, "  '$&' +\n")
     .replace(/ \+\n$/, ';\n');
   writeFileSync(
-    new URL(`../core/src/screen/grain/blue-noise-${side}-data.ts`, import.meta.url),
+    new URL(`../core/src/screen/families/grain/blue-noise-${side}-data.ts`, import.meta.url),
     `// Made by scripts/make-blue-noise.mjs; do not edit. Ranks as 16-bit numbers, low byte first, base64.\nexport const BLUE_NOISE_${side} =\n${text}`,
   );
 }

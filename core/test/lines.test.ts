@@ -1,5 +1,5 @@
 import { bitAt, type Bitmap, createPassChain, type Screen } from '../src/index.ts';
-import { hatchStarts } from '../src/screen/prepare/lines.ts';
+import { hatchStarts } from '../src/screen/families/lines/compile.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
 import { kernels } from './plates.ts';
 import { compiledFor, lpi, screenOf } from './screens.ts';

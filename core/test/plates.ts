@@ -1,6 +1,6 @@
 import { type Bitmap, bitAt, createKernels } from '../src/index.ts';
-import { plainScreener } from '../src/screen/threshold-screener.ts';
-import { type ThresholdTile, tilePlace } from '../src/screen/threshold-tile.ts';
+import { plainScreener } from '../src/screen/periodic/threshold-screener.ts';
+import { type ThresholdTile, tilePlace } from '../src/screen/periodic/threshold-tile.ts';
 
 export const kernels = createKernels();
 

@@ -12,8 +12,8 @@ import {
   pitchOf,
   SMALLEST_PITCH,
 } from '../src/index.ts';
-import { latticeOf, latticePositions } from '../src/screen/positions.ts';
-import { rankKey, ranksOf } from '../src/screen/rank.ts';
+import { latticeOf, latticePositions } from '../src/screen/periodic/positions.ts';
+import { rankKey, ranksOf } from '../src/screen/periodic/rank.ts';
 import { angleApart } from './angles.ts';
 
 const pitches = fc.double({ min: SMALLEST_PITCH, max: 120, noNaN: true });

@@ -1,7 +1,7 @@
 import { memorySource, seamStrength, readTile } from '../src/index.ts';
-import { finishTile, tileReader } from '../src/screen/tile/height-map.ts';
+import { finishTile, tileReader } from '../src/screen/families/tile/height-map.ts';
 import { normalsOf } from '../src/settings/params.ts';
-import { TILE_PARAMS } from '../src/screen/families/tile.ts';
+import { TILE_PARAMS } from '../src/screen/families/tile/params.ts';
 import { greyPicture } from './jobs.ts';
 import { compiledFor, lpi, screenOf } from './screens.ts';
 

@@ -1,5 +1,5 @@
-import { sheetPixels } from '../job/defaults.ts';
-import type { Job, Pass, Screen } from '../job/types.ts';
+import { sheetPixels } from '../document/defaults.ts';
+import type { Job, Pass, Screen } from '../document/types.ts';
 import { lpiOf } from '../screen/frequency.ts';
 import { type RegularScreen, squareBeat } from './beat.ts';
 import { type Cure, cureOf, gridBeat, repeatBeat, type Surroundings, type Verdict, verdictOf } from './beats.ts';

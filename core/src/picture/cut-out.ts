@@ -1,7 +1,7 @@
-import { paintShare, type PaintStroke } from '../tone/paint/strokes.ts';
+import { paintShare, type PaintStroke } from '../raster/strokes.ts';
 import { distanceAt, distanceCube } from './colour-distance.ts';
 import { edgeKeepingShare } from './kept-edges.ts';
-import type { PictureSource } from './source.ts';
+import type { PictureSource } from '../raster/source.ts';
 
 /** A picture's background taken away: what is like the picked colours, and what is painted away. */
 export interface CutOut {

@@ -1,6 +1,6 @@
 import { cropPixels, type PictureEdit } from './edit.ts';
 import { cutOutSource } from './cut-out.ts';
-import type { PictureSource } from './source.ts';
+import type { PictureSource } from '../raster/source.ts';
 
 /** The kept part of a source. */
 function cropped(source: PictureSource, edit: PictureEdit): PictureSource {

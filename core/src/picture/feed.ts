@@ -3,7 +3,7 @@ import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
 import { makeTaps } from '../raster/taps.ts';
 import type { Placement } from './placement.ts';
-import type { PictureSource } from './source.ts';
+import type { PictureSource } from '../raster/source.ts';
 import { turnedFeed } from './turned-feed.ts';
 import type { FeedWeights } from './weights.ts';
 

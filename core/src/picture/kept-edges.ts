@@ -1,8 +1,8 @@
 import { ByteCache } from '../memory/byte-cache.ts';
-import { type PaintStroke, paintShare } from '../tone/paint/strokes.ts';
+import { type PaintStroke, paintShare } from '../raster/strokes.ts';
 import type { Area } from '../raster/area.ts';
 import { distanceAt, distanceCube } from './colour-distance.ts';
-import type { PictureSource } from './source.ts';
+import type { PictureSource } from '../raster/source.ts';
 
 /** Colours that a stroke is known by, taken along its middle at most. */
 const MOST_COLOURS = 16;

@@ -4,7 +4,7 @@ import type { Kernels } from '../kernel/kernels.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import { coverOutlines, coverPolygons, polygonsOf } from '../raster/outline-coverage.ts';
-import { blurred } from '../tone/blur.ts';
+import { blurred } from '../raster/blur.ts';
 import type { FeedReader } from './feed.ts';
 import { type Made, madeKind, type OutlinePicture, type Painter, type Rgba } from './made/index.ts';
 import { coarserPlacement, type Placement } from './placement.ts';

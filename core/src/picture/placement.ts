@@ -1,5 +1,5 @@
-import { sheetPixels } from '../job/defaults.ts';
-import type { Feed, Sheet } from '../job/types.ts';
+import { sheetPixels } from '../document/defaults.ts';
+import type { Feed, Sheet } from '../document/types.ts';
 import { cosine, sine } from '../math/exact.ts';
 
 /**

@@ -4,7 +4,7 @@ import { type Area, rowsOf } from '../raster/area.ts';
 import { cubicPhases } from '../raster/taps.ts';
 import type { FeedReader, RowLight } from './feed.ts';
 import type { Placement } from './placement.ts';
-import type { PictureSource } from './source.ts';
+import type { PictureSource } from '../raster/source.ts';
 
 /** Sheet pixels of a piece that is read at a time: its slanting box in the picture stays small. */
 const PIECE = 256;

@@ -1,5 +1,5 @@
 import { LUMINANCE_WEIGHTS } from '../colour/srgb.ts';
-import type { FeedPart } from '../job/types.ts';
+import type { FeedPart } from '../document/types.ts';
 
 /** Shares of linear red, green, blue and of alpha in what a pass takes, in 1/32768. */
 export type FeedWeights = readonly [number, number, number, number];

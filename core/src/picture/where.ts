@@ -1,4 +1,4 @@
-import type { Feed, Picture, Sheet } from '../job/types.ts';
+import type { Feed, Picture, Sheet } from '../document/types.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { cropPixels, shownSize } from './edit.ts';
 import { placePicture } from './placement.ts';

@@ -1,15 +1,15 @@
-import { sheetPixels } from '../job/defaults.ts';
-import { oneBit } from '../job/ink-levels.ts';
+import { sheetPixels } from '../document/defaults.ts';
+import { oneBit } from '../print/ink-levels.ts';
 import { lpiOf } from '../screen/frequency.ts';
-import { BAND_ROWS, printBands } from '../job/print.ts';
-import type { Job, Pass } from '../job/types.ts';
-import type { PictureLookup } from '../job/values.ts';
+import { BAND_ROWS, printBands } from '../print/bands.ts';
+import type { Job, Pass } from '../document/types.ts';
+import type { PictureLookup } from '../print/light.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { type Bitmap, clearTail, createBitmap } from '../raster/bitmap.ts';
 import { coverPolygons } from '../raster/outline-coverage.ts';
 import { isBitmap } from '../raster/plate.ts';
-import type { CompiledScreen } from '../screen/prepare/index.ts';
-import { type Mark, marksOf, type PlateFrame, plateFrame, slotOf, type Words } from './marks.ts';
+import type { CompiledScreen } from '../screen/compile-screen.ts';
+import { type Mark, marksOf, type PlateFrame, plateFrame, slotOf, type Words } from './press-marks.ts';
 import { stepWedge } from './wedge.ts';
 
 /** Rows of finished plates, one for each pass that was asked for. */

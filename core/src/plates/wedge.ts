@@ -1,8 +1,8 @@
-import { createPassChain } from '../job/chain.ts';
-import { DEFAULT_FEED, DEFAULT_TONE, filePicture } from '../job/defaults.ts';
-import type { Job, Pass } from '../job/types.ts';
+import { createPassChain } from '../print/chain.ts';
+import { DEFAULT_FEED, DEFAULT_TONE, filePicture } from '../document/defaults.ts';
+import type { Job, Pass } from '../document/types.ts';
 import type { Kernels } from '../kernel/kernels.ts';
-import { memorySource } from '../picture/source.ts';
+import { memorySource } from '../raster/source.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
 import { isBitmap } from '../raster/plate.ts';
 

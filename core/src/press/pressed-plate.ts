@@ -1,13 +1,13 @@
-import { sheetPixels } from '../job/defaults.ts';
-import type { Job, Pass } from '../job/types.ts';
+import { sheetPixels } from '../document/defaults.ts';
+import type { Job, Pass } from '../document/types.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { hashShare } from '../math/hash.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
-import type { ToneTables } from '../screen/threshold-screener.ts';
+import type { ToneTables } from '../screen/periodic/threshold-screener.ts';
 import { printedByValue } from '../tone/gain.ts';
 import { unevenness } from './noise.ts';
-import type { PressSettings } from './params.ts';
+import type { PressSettings } from '../ink/press-params.ts';
 
 /** Whether an ink comes off the press other than as planned. */
 export const isPressed = (p: PressSettings): boolean =>

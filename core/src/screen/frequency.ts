@@ -1,4 +1,4 @@
-import type { Frequency } from '../job/types.ts';
+import type { Frequency } from '../document/types.ts';
 
 /** Grey steps of one cell: its pixels and bare stock (common practice). */
 export const greySteps = (ppi: number, lpi: number): number => Math.round((ppi / lpi) ** 2) + 1;

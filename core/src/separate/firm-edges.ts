@@ -1,8 +1,8 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
-import { lightCodes } from '../tone/blur.ts';
-import { spreadReader } from '../tone/spread.ts';
+import { lightCodes } from '../raster/blur.ts';
+import { spreadReader } from '../raster/spread.ts';
 
 /** Pixels over which the smoothed edge of hard art may run; what fades over more is a fade. */
 const EDGE = 2;

@@ -1,10 +1,10 @@
 import { encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
-import { lastReads } from '../picture/shared-reads.ts';
+import { lastReads } from '../raster/shared-reads.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
-import { lightCodes } from '../tone/blur.ts';
-import { mapTones } from '../tone/map-tones.ts';
+import { lightCodes } from '../raster/blur.ts';
+import { mapTones } from '../raster/map-tones.ts';
 import type { InkTable } from './ink-table.ts';
 
 /**

@@ -1,10 +1,10 @@
 import { ciede2000 } from '../colour/ciede2000.ts';
 import { labOfLight } from '../colour/lab.ts';
 import { decodeSrgb, type LinearRgb } from '../colour/srgb.ts';
-import type { Job, Separation } from '../job/types.ts';
+import type { Job, Separation } from '../document/types.ts';
 import { lookUpInks } from './ink-table.ts';
 import { predict } from './model.ts';
-import { inkTableOf, modelOf } from './of-job.ts';
+import { inkTableOf, modelOf } from '../document/separations.ts';
 import { wishOf } from './wish.ts';
 
 /** What a separation would print for a colour of the picture, and how far that is from the wish. */

@@ -1,4 +1,4 @@
-import type { Tone } from '../job/types.ts';
+import type { Tone } from '../document/types.ts';
 import { LIGHT_SETTINGS, TONE_PARAMS } from './params.ts';
 
 /** A tone with nothing but what acts on single values: for ramps and patches, which have no surroundings. */

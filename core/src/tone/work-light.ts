@@ -2,8 +2,8 @@ import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { FeedReader } from '../picture/feed.ts';
 import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
-import { blurred, type CoarseReader, lightCodes, planBell } from './blur.ts';
-import { mapTones } from './map-tones.ts';
+import { blurred, type CoarseReader, lightCodes, planBell } from '../raster/blur.ts';
+import { mapTones } from '../raster/map-tones.ts';
 import type { ToneSettings } from './params.ts';
 
 type Work = Pick<ToneSettings, 'soften' | 'local' | 'localSize' | 'sharpen' | 'sharpenSize' | 'blocks'>;

@@ -1,9 +1,9 @@
 import { createKernels, isDiffusion, GRAIN_METHODS } from '../../src/index.ts';
-import { curveDiffusion, hilbertOrder } from '../../src/screen/grain/curve.ts';
-import { diffusion } from '../../src/screen/grain/diffuse.ts';
-import { DIFFUSION_KERNELS } from '../../src/screen/grain/diffusion-kernels.ts';
-import type { DiffusionName } from '../../src/screen/grain/names.ts';
-import { type Method, ONE_INK } from '../../src/screen/prepare/types.ts';
+import { curveDiffusion, hilbertOrder } from '../../src/screen/families/grain/curve.ts';
+import { diffusion } from '../../src/screen/families/grain/diffuse.ts';
+import { DIFFUSION_KERNELS } from '../../src/screen/families/grain/diffusion-kernels.ts';
+import type { DiffusionName } from '../../src/screen/families/grain/names.ts';
+import { type Method, ONE_INK } from '../../src/screen/compiled.ts';
 
 const kernels = createKernels();
 const NAMES = GRAIN_METHODS.map((m) => m.name).filter(isDiffusion);

@@ -1,5 +1,5 @@
-import { blueNoiseTile } from '../../src/screen/grain/blue-noise.ts';
-import { bayerTile, clusteredTile } from '../../src/screen/grain/ordered.ts';
+import { blueNoiseTile } from '../../src/screen/families/grain/blue-noise.ts';
+import { bayerTile, clusteredTile } from '../../src/screen/families/grain/ordered.ts';
 import { eachWave, powerOf } from '../radial.ts';
 
 /** Ranks of a tile, from its thresholds. */

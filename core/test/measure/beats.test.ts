@@ -13,7 +13,7 @@ import {
 import { flatPlates, kernels } from '../plates.ts';
 import { random } from '../random.ts';
 import { dotTile } from '../screens.ts';
-import { blurred } from '../../src/tone/blur.ts';
+import { blurred } from '../../src/raster/blur.ts';
 
 const SIDE = 1024;
 const PPI = 300;

@@ -1,4 +1,4 @@
-import { sharedReads } from '../../src/picture/shared-reads.ts';
+import { sharedReads } from '../../src/raster/shared-reads.ts';
 
 const area = (x: number, step: number) => ({ x, y: 0, width: 512, height: 256, step });
 

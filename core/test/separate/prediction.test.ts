@@ -14,7 +14,7 @@ import {
   stockLight,
 } from '../../src/index.ts';
 import { createPrintModel, demichelWeights, predict } from '../../src/separate/model.ts';
-import { PROCESS_OVERPRINTS, PROCESS_PAPER, PROCESS_SOLIDS } from '../../src/separate/process.ts';
+import { PROCESS_OVERPRINTS, PROCESS_PAPER, PROCESS_SOLIDS } from '../../src/ink/process.ts';
 import { greyPicture, pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { random } from '../random.ts';

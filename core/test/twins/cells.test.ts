@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { createKernels, findSupercell } from '../../src/index.ts';
-import { latticeOf, latticePositions } from '../../src/screen/positions.ts';
+import { latticeOf, latticePositions } from '../../src/screen/periodic/positions.ts';
 import { random } from '../random.ts';
 
 const kernels = createKernels();

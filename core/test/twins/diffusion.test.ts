@@ -1,6 +1,6 @@
 import { createKernels } from '../../src/index.ts';
 import { hash32 } from '../../src/math/hash.ts';
-import { DIFFUSION_KERNELS, type DiffusionKernel } from '../../src/screen/grain/diffusion-kernels.ts';
+import { DIFFUSION_KERNELS, type DiffusionKernel } from '../../src/screen/families/grain/diffusion-kernels.ts';
 import { random } from '../random.ts';
 
 const kernels = createKernels();

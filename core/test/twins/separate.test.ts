@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { encodeSrgb, fillInkTable, lookUpInks, memorySource, normalsOf, SEPARATION_PARAMS } from '../../src/index.ts';
 import { inkReader, placeReader } from '../../src/separate/ink-reader.ts';
-import { spreadReader } from '../../src/tone/spread.ts';
+import { spreadReader } from '../../src/raster/spread.ts';
 import { processModel } from '../separate/sets.ts';
 import { nearestTable } from '../../src/separate/nearest.ts';
 import { kernels } from '../plates.ts';

@@ -1,10 +1,10 @@
-import { DOT_PARAMS } from './dots.ts';
-import { GRAIN_PARAMS } from './grain.ts';
-import { LINE_PARAMS } from './lines.ts';
+import { DOT_PARAMS } from './dots/params.ts';
+import { GRAIN_PARAMS } from './grain/params.ts';
+import { LINE_PARAMS } from './lines/params.ts';
 import type { Params } from '../../settings/params.ts';
-import { TILE_PARAMS } from './tile.ts';
+import { TILE_PARAMS } from './tile/params.ts';
 
-export { SHARED_PARAMS } from './shared.ts';
+export { SHARED_PARAMS } from '../shared-params.ts';
 
 /** A family of screens: its name in jobs, and which of its settings picks the cell that samples show. */
 export interface Family {

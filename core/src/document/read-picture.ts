@@ -1,0 +1,83 @@
+import type { CutOut } from '../picture/cut-out.ts';
+import type { PictureEdit } from '../picture/edit.ts';
+import { type Made, MADE_NAMES, madeKind } from '../picture/made/index.ts';
+import { polygonsOf } from '../raster/outline-coverage.ts';
+import { check, JobError } from './check.ts';
+import type { Picture } from './types.ts';
+import { readSettings } from './read-settings.ts';
+import { readStrokes } from './read-tone.ts';
+
+const UNIT = { min: 0, max: 1 };
+
+function readMade(value: unknown, field: string): Made {
+  const m = check.object(value, field);
+  check.only(m, field, ['kind', 'settings']);
+  const kind = check.oneOf(m.kind, `${field}.kind`, MADE_NAMES);
+  const settings = readSettings(m.settings, `${field}.settings`, madeKind(kind).params, []);
+  if (typeof settings.path === 'string' && settings.path !== '') {
+    try {
+      polygonsOf(settings.path, [1, 0, 0, 1, 0, 0]);
+    } catch {
+      throw new JobError(`${field}.settings.path`, `"${field}.settings.path" is not an SVG path.`);
+    }
+  }
+  return { kind, settings };
+}
+
+function readCutOut(value: unknown, field: string): CutOut | null {
+  if (value === null) return null;
+  const c = check.object(value, field);
+  check.only(c, field, ['picks', 'tolerance', 'softness', 'joined', 'strokes', 'keepsEdges']);
+  return {
+    picks: check.list(c.picks, `${field}.picks`, 100).map((item, k) => {
+      const pick = check.object(item, `${field}.picks[${k}]`);
+      return {
+        x: check.number(pick.x, `${field}.picks[${k}].x`, UNIT),
+        y: check.number(pick.y, `${field}.picks[${k}].y`, UNIT),
+        colour: check.colour(pick.colour, `${field}.picks[${k}].colour`),
+      };
+    }),
+    tolerance: check.number(c.tolerance, `${field}.tolerance`, UNIT),
+    softness: check.number(c.softness, `${field}.softness`, UNIT),
+    joined: check.flag(c.joined, `${field}.joined`),
+    strokes: readStrokes(c.strokes, `${field}.strokes`),
+    // Cut-outs made before it was there painted everything under the brush.
+    keepsEdges: c.keepsEdges === undefined ? false : check.flag(c.keepsEdges, `${field}.keepsEdges`),
+  };
+}
+
+function readEdit(value: unknown, field: string): PictureEdit {
+  const e = check.object(value, field);
+  check.only(e, field, ['crop', 'turns', 'flip', 'cutOut']);
+  const c = check.object(e.crop, `${field}.crop`);
+  const side = (name: string) => check.number(c[name], `${field}.crop.${name}`, UNIT);
+  const crop = { left: side('left'), top: side('top'), right: side('right'), bottom: side('bottom') };
+  if (crop.left >= crop.right || crop.top >= crop.bottom)
+    throw new JobError(`${field}.crop`, `"${field}.crop" leaves nothing of the picture.`);
+  const turns = check.number(e.turns, `${field}.turns`, { min: 0, max: 3 });
+  if (!Number.isInteger(turns)) throw new JobError(`${field}.turns`, `"${field}.turns" must be a whole number.`);
+  return { crop, turns, flip: check.flag(e.flip, `${field}.flip`), cutOut: readCutOut(e.cutOut, `${field}.cutOut`) };
+}
+
+/** @throws JobError naming the first field of a picture that is wrong */
+export function readPicture(value: unknown, field: string): Picture {
+  const p = check.object(value, field);
+  check.only(p, field, ['id', 'name', 'hash', 'made', 'width', 'height', 'edit']);
+  const hash = p.hash === null ? null : check.text(p.hash, `${field}.hash`);
+  if (hash !== null && !/^[0-9a-f]{64}$/.test(hash))
+    throw new JobError(`${field}.hash`, `"${field}.hash" must be 64 hexadecimal digits.`);
+  const made = p.made === null || p.made === undefined ? null : readMade(p.made, `${field}.made`);
+  if ((hash === null) === (made === null)) {
+    throw new JobError(`${field}.made`, `"${field}" must have either a hash or settings it is made from.`);
+  }
+  const side = { min: 1, max: 1e6 };
+  return {
+    id: check.text(p.id, `${field}.id`, 64),
+    name: check.text(p.name, `${field}.name`, 300),
+    hash,
+    made,
+    width: check.number(p.width, `${field}.width`, side),
+    height: check.number(p.height, `${field}.height`, side),
+    edit: readEdit(p.edit, `${field}.edit`),
+  };
+}

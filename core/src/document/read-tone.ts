@@ -1,0 +1,39 @@
+import { TONE_PARAMS, type ToneSettings } from '../tone/params.ts';
+import { MOST_POINTS, type PaintStroke } from '../raster/strokes.ts';
+import { check, JobError } from './check.ts';
+import type { Tone } from './types.ts';
+import { readSettings } from './read-settings.ts';
+
+const UNIT = { min: 0, max: 1 };
+const PLACE = { min: -20000, max: 20000 };
+const MOST_STROKES = 5000;
+
+function readStroke(value: unknown, field: string): PaintStroke {
+  const s = check.object(value, field);
+  check.only(s, field, ['does', 'size', 'hardness', 'strength', 'points']);
+  const points = check
+    .list(s.points, `${field}.points`, 3 * MOST_POINTS)
+    .map((v) => check.number(v, `${field}.points`, PLACE));
+  if (points.length === 0 || points.length % 3 !== 0) {
+    throw new JobError(`${field}.points`, `"${field}.points" must hold x, y and pressure of every point.`);
+  }
+  return {
+    does: check.oneOf(s.does, `${field}.does`, ['lighten', 'darken', 'erase']),
+    size: check.number(s.size, `${field}.size`, { min: 0, max: 1000 }),
+    hardness: check.number(s.hardness, `${field}.hardness`, UNIT),
+    strength: check.number(s.strength, `${field}.strength`, UNIT),
+    points,
+  };
+}
+
+export const readStrokes = (value: unknown, field: string): PaintStroke[] =>
+  check.list(value, field, MOST_STROKES).map((stroke, k) => readStroke(stroke, `${field}[${k}]`));
+
+/** @throws JobError naming the first field of a tone that is wrong */
+export function readTone(value: unknown, field: string): Tone {
+  const { paint, ...settings } = check.object(value, field);
+  const tone = readSettings(settings, field, TONE_PARAMS, []) as unknown as ToneSettings;
+  if (tone.lights >= tone.darks)
+    throw new JobError(`${field}.lights`, `"${field}.lights" must be less than "${field}.darks".`);
+  return { ...tone, paint: readStrokes(paint, `${field}.paint`) };
+}

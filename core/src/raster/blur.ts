@@ -1,0 +1,112 @@
+import type { Kernels, Scratch } from '../kernel/kernels.ts';
+import type { FeedReader } from '../picture/feed.ts';
+import { type Area, type LightRows, rowsOf } from './area.ts';
+import { bellReach, throughBell } from './bell.ts';
+import { separable, type Weights } from './separable.ts';
+import { makeTaps } from './taps.ts';
+import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
+import { mapTones } from './map-tones.ts';
+
+/** Reads a feed on a grid `factor` times coarser than the sheet's, each value the mean of what it covers. */
+export type CoarseReader = (factor: number) => FeedReader;
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** Rows as 16-bit linear light, whatever they came as. */
+export function lightCodes(kernels: Kernels, rows: LightRows): Uint16Array {
+  if (rows.depth === 16) return rows.data as Uint16Array;
+  return mapTones(kernels, rows, LIGHT_OF_BYTE);
+}
+
+/** How many times coarser a grid serves a bell: its standard deviation stays between one and a half and three values there. */
+export function blurFactor(sigma: number, step: number): number {
+  let factor = 1;
+  while (sigma / factor >= 3) factor *= 2;
+  // A first look that skips rows may be coarser.
+  while (step >= 2 * factor && sigma / factor > 0.7) factor *= 2;
+  return factor;
+}
+
+function downTaps(area: Area, size: number, factor: number): Weights {
+  const all = makeTaps(area.y, area.height, size, 0, factor);
+  const rows = rowsOf(area);
+  const starts = Int32Array.from({ length: rows }, (_, k) => all.starts[k * area.step]!);
+  const weights = new Int32Array(rows * all.count);
+  for (let k = 0; k < rows; k++) {
+    const from = k * area.step * all.count;
+    weights.set(all.weights.subarray(from, from + all.count), k * all.count);
+  }
+  return { count: all.count, starts, weights };
+}
+
+/** First and one past the last value that weights read. */
+function span({ starts, count }: Weights): [number, number] {
+  let low = Infinity;
+  let high = 0;
+  for (const s of starts) {
+    low = Math.min(low, s);
+    high = Math.max(high, s + count);
+  }
+  return [low, high];
+}
+
+/** How an area is evened out: what must be read, on which grid, and how the result comes back to the sheet's. */
+export interface BellPlan {
+  /** Sheet pixels that a value of the grid is wide. */
+  readonly factor: number;
+  /** What must be read of the grid. */
+  readonly box: Area;
+  through(kernels: Kernels, read: Uint16Array): Uint16Array;
+  /** The same left in kernel memory, which must have room for sixteen values more. */
+  throughTo(kernels: Kernels, read: Uint16Array, into: Scratch): void;
+}
+
+/**
+ * Plans to even out an area by a bell (a Gaussian of standard deviation `sigma` sheet pixels). Wide bells are
+ * worked on a coarser grid of the whole sheet, so that areas fit each other without a seam. At the sheet's
+ * edge the last values go on.
+ */
+export function planBell(sheet: Size, area: Area, sigma: number): BellPlan {
+  const factor = blurFactor(sigma, area.step);
+  const size = { width: Math.ceil(sheet.width / factor), height: Math.ceil(sheet.height / factor) };
+  // What the coarse grid must hold once it is evened out.
+  const up = factor > 1 ? makeTaps(area.x, area.width, size.width, 0, factor) : null;
+  const upDown = factor > 1 ? downTaps(area, size.height, factor) : null;
+  const [left, right] = up ? span(up) : [area.x, area.x + area.width];
+  const [top, bottom] = upDown ? span(upDown) : [area.y, area.y + area.height];
+  // A coarse value is the mean of a square, which evens out by its own variance already.
+  const bell = Math.sqrt(Math.max(0.05, (sigma / factor) ** 2 - (1 - 1 / factor ** 2) / 12));
+  const reach = bellReach(bell);
+  const x = Math.max(0, left - reach);
+  const y = Math.max(0, top - reach);
+  const box: Area = {
+    x,
+    y,
+    width: Math.min(size.width, right + reach) - x,
+    height: Math.min(size.height, bottom + reach) - y,
+    step: 1,
+  };
+  const part = { x: left, y: top, width: right - left, height: bottom - top, step: up ? 1 : area.step };
+  return {
+    factor,
+    box,
+    throughTo(kernels, data, into) {
+      if (up) kernels.u16(into).set(this.through(kernels, data));
+      else throughBell(kernels, { ...box, rows: box.height, data }, size, part, bell, into);
+    },
+    through(kernels, data) {
+      const evened = throughBell(kernels, { ...box, rows: box.height, data }, size, part, bell);
+      if (!up || !upDown) return evened;
+      return separable(kernels, { ...part, rows: part.height, data: evened }, up, upDown);
+    },
+  };
+}
+
+/** 16-bit light of an area evened out by a bell of standard deviation `sigma` sheet pixels. */
+export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area: Area, sigma: number): Uint16Array {
+  const plan = planBell(sheet, area, sigma);
+  return plan.through(kernels, lightCodes(kernels, read(plan.factor)(plan.box)));
+}

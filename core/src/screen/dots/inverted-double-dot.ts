@@ -1,9 +1,0 @@
-import { sine } from '../../math/exact.ts';
-import { type DotShape, ISO_SPOTS } from './dot.ts';
-
-export const invertedDoubleDot: DotShape = {
-  name: 'InvertedDoubleDot',
-  about: 'The checkerboard of waves with ink and paper exchanged.',
-  source: ISO_SPOTS,
-  spot: (x, y) => -(sine(2 * Math.PI * x) + sine(2 * Math.PI * y)) / 2,
-};

@@ -1,0 +1,9 @@
+import { sine } from '../../../../math/exact.ts';
+import { type DotShape, ISO_SPOTS } from './dot.ts';
+
+export const invertedDouble: DotShape = {
+  name: 'InvertedDouble',
+  about: 'The uneven waves with ink and paper exchanged.',
+  source: ISO_SPOTS,
+  spot: (x, y) => -(sine(Math.PI * x) + sine(2 * Math.PI * y)) / 2,
+};

@@ -1,0 +1,200 @@
+import type { Kernels, Scratch } from '../../../kernel/kernels.ts';
+import { strideOf } from '../../../raster/bitmap.ts';
+import { hashShare } from '../../../math/hash.ts';
+import type { Method, MethodBand, MethodInput } from '../../compiled.ts';
+import { DIFFUSION_KERNELS } from './diffusion-kernels.ts';
+import type { DiffusionName } from './names.ts';
+import { mirroredRows, RUN_UP, startErrors } from './start.ts';
+import { type PreparedPalette, preparePalette } from './palette.ts';
+
+export interface DiffuseOptions {
+  readonly method: DiffusionName;
+  readonly serpentine: boolean;
+  /** Share of the full scale by which the comparison is shaken. */
+  readonly noise: number;
+  readonly seed: number;
+}
+
+/** Rows that the kernel for Floyd–Steinberg takes at once, numbers that carry them on, and steps after the last column. */
+export const FLOYD_ROWS = 4;
+export const FLOYD_STATE = 12;
+export const FLOYD_LAST = 7;
+/** Rows worked on at a time: a whole number of those. */
+export const METHOD_ROWS = 16;
+/** Bands of the sheet in order, the run-up first as a band with y < 0. */
+function* bandsOf(height: number): Generator<{ y: number; rows: number }> {
+  yield { y: -RUN_UP, rows: RUN_UP };
+  for (let y = 0; y < height; y += METHOD_ROWS) yield { y, rows: Math.min(METHOD_ROWS, height - y) };
+}
+
+/** Values of a band; the run-up reads the first rows upside down. */
+function readBand({ read, width, height, prints }: MethodInput, y: number, rows: number): Uint16Array {
+  return y >= 0 ? read(y, rows) : mirroredRows(read, width, height, prints.palette ? 3 : 1, y, rows);
+}
+
+/** Whether several threads may share the work without changing a byte: rows run one way, and errors reach one row down. */
+export const sharesThreads = (options: DiffuseOptions, levels: number): boolean =>
+  options.method === 'floyd-steinberg' && !options.serpentine && options.noise === 0 && levels === 2;
+
+/** A band whose levels were bits all along; single pixels are unpacked when they are asked for. */
+function packedBand(kernels: Kernels, width: number, y: number, rows: number, levels: Scratch): MethodBand {
+  const stride = strideOf(width);
+  const packed = kernels.scratch('packed-band', stride * rows + 16);
+  for (let k = 0; k < rows; k++) kernels.run.packBits(levels.ptr + k * width, width, packed.ptr + k * stride);
+  const bits = kernels.u8(packed).slice(0, stride * rows);
+  let data: Uint8Array | null = null;
+  return {
+    y,
+    rows,
+    bits,
+    get data() {
+      data ??= Uint8Array.from({ length: width * rows }, (_, at) => {
+        const x = at % width;
+        return (bits[((at - x) / width) * stride + (x >> 3)]! >> (7 - (x & 7))) & 1;
+      });
+      return data;
+    },
+  };
+}
+
+function* diffuseLevels(input: MethodInput, options: DiffuseOptions): Generator<MethodBand> {
+  const { kernels, width, height, prints } = input;
+  const { shares, parts } = DIFFUSION_KERNELS[options.method];
+  const { levels } = prints;
+  const noise = Math.round((options.noise * 65535) / (levels - 1));
+  const bytes = width * 4 + 64;
+  let [e0, e1, e2] = ['a', 'b', 'c'].map((n) => kernels.alloc(bytes + n.length)) as [Scratch, Scratch, Scratch];
+  const clear = (block: Scratch) => kernels.i32(block).fill(0, 0, width);
+  const table = kernels.alloc(shares.length * 12);
+  kernels.i32(table).set(shares.flat());
+  const state = kernels.alloc(64);
+  const tones = kernels.alloc(METHOD_ROWS * width * 2 + 64);
+  const out = kernels.alloc(METHOD_ROWS * width + 64);
+  // Four rows at once where the kernel allows it: the same bytes, sooner.
+  const fast = sharesThreads(options, levels);
+  try {
+    [e0, e1, e2].forEach(clear);
+    for (const { y, rows } of bandsOf(height)) {
+      if (y >= 0 && input.readTo) input.readTo(y, rows, tones.ptr);
+      else {
+        const values = readBand(input, y, rows);
+        if (y < 0) kernels.i32(e0).set(startErrors(values, width, parts, levels, options.seed));
+        kernels.u16(tones).set(values.subarray(0, width * rows));
+      }
+      let k = 0;
+      for (; fast && k + FLOYD_ROWS <= rows; k += FLOYD_ROWS) {
+        kernels.i32(state).fill(0, 0, FLOYD_STATE);
+        kernels.run.floydRows(
+          tones.ptr + k * width * 2,
+          width * 2,
+          out.ptr + k * width,
+          width,
+          width,
+          0,
+          width + FLOYD_LAST,
+          e0.ptr,
+          e1.ptr,
+          state.ptr,
+        );
+        [e0, e1] = [e1, e0];
+      }
+      if (fast && k < rows) [e1, e2].forEach(clear);
+      for (; k < rows; k++) {
+        const back = options.serpentine && ((y + k) & 1) === 1;
+        kernels.run.diffuseRow(
+          tones.ptr + k * width * 2,
+          out.ptr + k * width,
+          width,
+          e0.ptr,
+          e1.ptr,
+          e2.ptr,
+          table.ptr,
+          shares.length,
+          parts,
+          levels,
+          back ? -1 : 1,
+          noise,
+          options.seed,
+          y + k,
+        );
+        [e0, e1, e2] = [e1, e2, e0];
+        clear(e2);
+      }
+      if (y >= 0)
+        yield fast
+          ? packedBand(kernels, width, y, rows, out)
+          : { y, rows, data: kernels.u8(out).slice(0, width * rows) };
+    }
+  } finally {
+    for (const block of [e0, e1, e2, table, state, tones, out]) kernels.release(block);
+  }
+}
+
+/** Carries errors of three coordinates through one row of palette colours. */
+function paletteRow(
+  palette: PreparedPalette,
+  values: Uint16Array,
+  plane: number,
+  from: number,
+  errors: readonly Float64Array[],
+  shake: (x: number) => number,
+  input: { width: number; shares: readonly (readonly [number, number, number])[]; parts: number; step: number },
+  out: Uint8Array,
+  to: number,
+): void {
+  const { width, shares, parts, step } = input;
+  const point = new Float64Array(3);
+  let x = step > 0 ? 0 : width - 1;
+  const row = errors[0]!;
+  for (let n = 0; n < width; n++, x += step) {
+    const at = from + x;
+    palette.toSpace(values[at]! / 65535, values[at + plane]! / 65535, values[at + 2 * plane]! / 65535, point);
+    const a = point[0]! + row[3 * x]!;
+    const b = point[1]! + row[3 * x + 1]!;
+    const c = point[2]! + row[3 * x + 2]!;
+    const s = shake(x);
+    const index = palette.nearest(a + s, b + s, c + s);
+    out[to + x] = index;
+    // Colours that no mixture reaches would pile up error without end; it is kept within the scale.
+    const ea = held(a - palette.points[3 * index]!) / parts;
+    const eb = held(b - palette.points[3 * index + 1]!) / parts;
+    const ec = held(c - palette.points[3 * index + 2]!) / parts;
+    for (const [dx, dy, weight] of shares) {
+      const target = x + step * dx;
+      const inside = Math.min(width - 1, Math.max(0, target));
+      const below = errors[target === inside ? dy : Math.max(1, dy)]!;
+      below[3 * inside]! += ea * weight;
+      below[3 * inside + 1]! += eb * weight;
+      below[3 * inside + 2]! += ec * weight;
+    }
+  }
+}
+
+const MOST_ERROR = 0.75;
+const held = (e: number): number => Math.min(MOST_ERROR, Math.max(-MOST_ERROR, e));
+
+function* diffusePalette(input: MethodInput, options: DiffuseOptions): Generator<MethodBand> {
+  const { width, height, prints } = input;
+  const { shares, parts } = DIFFUSION_KERNELS[options.method];
+  const palette = preparePalette(prints.palette!, prints.space);
+  let errors = [0, 1, 2].map(() => new Float64Array(3 * width));
+  const scale = options.noise / Math.max(1, palette.count - 1);
+  for (const { y, rows } of bandsOf(height)) {
+    const values = readBand(input, y, rows);
+    const out = new Uint8Array(width * rows);
+    for (let k = 0; k < rows; k++) {
+      const back = options.serpentine && ((y + k) & 1) === 1;
+      const shake = (x: number) => (scale === 0 ? 0 : (hashShare(x, y + k, options.seed) - 0.5) * scale);
+      const how = { width, shares, parts, step: back ? -1 : 1 };
+      paletteRow(palette, values, width * rows, k * width, errors, shake, how, out, k * width);
+      errors = [errors[1]!, errors[2]!, errors[0]!.fill(0)];
+    }
+    if (y >= 0) yield { y, rows, data: out };
+  }
+}
+
+/** Error diffusion by one of the published kernels. */
+export const diffusion =
+  (options: DiffuseOptions): Method =>
+  (input) =>
+    input.prints.palette ? diffusePalette(input, options) : diffuseLevels(input, options);

@@ -1,0 +1,25 @@
+import type { Kernels } from '../../kernel/kernels.ts';
+import type { Area } from '../../raster/area.ts';
+import { type Bitmap, clearTail, createBitmap } from '../../raster/bitmap.ts';
+import type { ThresholdField } from './field.ts';
+
+/** The plate over an area: ink where a tone 0..65535 exceeds the field's threshold. `tones` holds the area's rows. */
+export function compareField(kernels: Kernels, field: ThresholdField, area: Area, tones: Uint16Array): Bitmap {
+  const rows = tones.length / area.width;
+  const plate = createBitmap(area.width, rows);
+  const thresholds = field.over(area);
+  const bytes = tones.length * 2 + 64;
+  const below = kernels.scratch('field-thresholds', bytes);
+  const above = kernels.scratch('field-tones', bytes);
+  kernels.u16(below).set(thresholds);
+  kernels.u16(above).set(tones);
+  const out = kernels.scratch('field-bits', plate.stride + 16);
+  for (let k = 0; k < rows; k++) {
+    const at = k * area.width * 2;
+    // The kernel prints where the first is less: threshold < tone. The row is its own period.
+    kernels.run.threshold16(below.ptr + at, above.ptr + at, area.width + 16, 0, area.width, out.ptr);
+    plate.data.set(kernels.u8(out).subarray(0, plate.stride), k * plate.stride);
+    clearTail(plate.data, k * plate.stride, area.width);
+  }
+  return plate;
+}

@@ -1,0 +1,103 @@
+import type { Kernels, Scratch } from '../../kernel/kernels.ts';
+import { type Bitmap, clearTail, createBitmap } from '../../raster/bitmap.ts';
+import { mapTones } from '../../raster/map-tones.ts';
+import type { Screener } from './screener.ts';
+import { type ThresholdTile, tilePlace } from './threshold-tile.ts';
+import { foldTones, plainTile, type WideTile } from './wide-tile.ts';
+
+/** Tone tables of a pass for both depths of picture codes, made when first asked for. */
+export interface ToneTables {
+  tones(depth: 8 | 16): Uint16Array;
+}
+
+/** Compares rows of codes with a wide tile. */
+export type TileComparer = (
+  x: number,
+  y: number,
+  step: number,
+  width: number,
+  rows: number,
+  codes: Uint8Array | Uint16Array,
+) => Bitmap;
+
+/** Loads a wide tile into kernel memory and compares rows with it. */
+export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileComparer; block: Scratch } {
+  const { limits } = wide;
+  const wideCodes = limits instanceof Uint16Array;
+  const size = wideCodes ? 2 : 1;
+  const block = kernels.alloc(limits.byteLength);
+  if (wideCodes) kernels.u16(block).set(limits);
+  else kernels.u8(block).set(limits);
+  const run = wideCodes ? kernels.run.threshold16 : kernels.run.threshold8;
+
+  const compare: TileComparer = (x, y, step, width, rows, codes) => {
+    const plate = createBitmap(width, rows);
+    const input = kernels.scratch('codes', (width + 16) * size * rows);
+    (wideCodes ? kernels.u16(input) : kernels.u8(input)).set(codes.subarray(0, width * rows));
+    // The kernel writes whole 16-bit words; what a row writes too much, the next one overwrites.
+    const output = kernels.scratch('bits', plate.stride * rows + 16);
+    for (let k = 0; k < rows; k++) {
+      const { row, column } = tilePlace(wide, x, y + k * step);
+      run(
+        input.ptr + k * width * size,
+        block.ptr + row * wide.stride * size,
+        wide.period,
+        column,
+        width,
+        output.ptr + k * plate.stride,
+      );
+    }
+    plate.data.set(kernels.u8(output).subarray(0, plate.stride * rows));
+    if (width & 7) for (let k = 0; k < rows; k++) clearTail(plate.data, k * plate.stride, width);
+    return plate;
+  };
+  return { compare, block };
+}
+
+/** A screener for a compiled tile: ink where the tone of a pixel exceeds the threshold under it. */
+export function thresholdScreener(
+  kernels: Kernels,
+  tile: ThresholdTile,
+  tables: ToneTables,
+): Screener & { release(): void } {
+  const comparers = new Map<8 | 16, ReturnType<typeof tileComparer>>();
+  const lightTables = new Map<8 | 16, Uint16Array>();
+  const comparerOf = (depth: 8 | 16) => {
+    let made = comparers.get(depth);
+    if (!made) {
+      const folded = foldTones(tile, tables.tones(depth));
+      made = tileComparer(kernels, folded ?? plainTile(tile));
+      comparers.set(depth, made);
+      // Curves that rise with light (inverted ones, valleys) are looked up pixel by pixel instead.
+      if (!folded)
+        lightTables.set(
+          depth,
+          tables.tones(depth).map((tone) => 65535 - tone),
+        );
+    }
+    return made;
+  };
+  return {
+    order: 'any',
+    rows(area, light) {
+      const { compare } = comparerOf(light.depth);
+      const table = lightTables.get(light.depth);
+      const codes = table ? mapTones(kernels, light, table) : light.data;
+      return compare(area.x, area.y, area.step, light.width, light.rows, codes);
+    },
+    release() {
+      for (const { block } of comparers.values()) kernels.release(block);
+      comparers.clear();
+    },
+  };
+}
+
+/** A screener for rows whose codes are already 65535 − tone. */
+export function plainScreener(kernels: Kernels, tile: ThresholdTile): Screener & { release(): void } {
+  const { compare, block } = tileComparer(kernels, plainTile(tile));
+  return {
+    order: 'any',
+    rows: (area, light) => compare(area.x, area.y, area.step, light.width, light.rows, light.data),
+    release: () => kernels.release(block),
+  };
+}
