@@ -1,13 +1,25 @@
 import { cubeRoot } from '../math/exact.ts';
 
-/** OKLab of linear sRGB light (Ottosson, A perceptual color space for image processing, 2020). Writes L, a, b. */
+/** Linear sRGB to the cone responses of OKLab, row by row (Ottosson, A perceptual color space for image processing, 2020). */
+export const CONES = [
+  0.4122214708, 0.5363325363, 0.0514459929, 0.2119034982, 0.6806995451, 0.1073969566, 0.0883024619, 0.2817188376,
+  0.6299787005,
+] as const;
+
+/** Cube roots of the cone responses to L, a and b, row by row. */
+export const AXES = [
+  0.2104542553, 0.793617785, -0.0040720468, 1.9779984951, -2.428592205, 0.4505937099, 0.0259040371, 0.7827717662,
+  -0.808675766,
+] as const;
+
+/** OKLab of linear sRGB light; writes L, a, b to `out` from `at` on. Negative cone responses count as 0. */
 export function oklabOfLight(r: number, g: number, b: number, out: Float64Array | number[], at = 0): void {
-  const l = cubeRoot(Math.max(0, 0.4122214708 * r + 0.5363325363 * g + 0.0514459929 * b));
-  const m = cubeRoot(Math.max(0, 0.2119034982 * r + 0.6806995451 * g + 0.1073969566 * b));
-  const s = cubeRoot(Math.max(0, 0.0883024619 * r + 0.2817188376 * g + 0.6299787005 * b));
-  out[at] = 0.2104542553 * l + 0.793617785 * m - 0.0040720468 * s;
-  out[at + 1] = 1.9779984951 * l - 2.428592205 * m + 0.4505937099 * s;
-  out[at + 2] = 0.0259040371 * l + 0.7827717662 * m - 0.808675766 * s;
+  const l = cubeRoot(Math.max(0, CONES[0] * r + CONES[1] * g + CONES[2] * b));
+  const m = cubeRoot(Math.max(0, CONES[3] * r + CONES[4] * g + CONES[5] * b));
+  const s = cubeRoot(Math.max(0, CONES[6] * r + CONES[7] * g + CONES[8] * b));
+  out[at] = AXES[0] * l + AXES[1] * m + AXES[2] * s;
+  out[at + 1] = AXES[3] * l + AXES[4] * m + AXES[5] * s;
+  out[at + 2] = AXES[6] * l + AXES[7] * m + AXES[8] * s;
 }
 
 /** Linear sRGB light of OKLab; may lie outside 0..1. */

@@ -32,10 +32,10 @@ export function overprintColours(
   inks: readonly PrintedInk[],
   known: readonly KnownOverprint[] = [],
 ): Float64Array {
-  const colours = new Float64Array(3 * 2 ** inks.length);
+  const colours = new Float64Array(3 * (1 << inks.length));
   const bits = (code: number) => inks.reduce((n, _, k) => n + ((code >> k) & 1), 0);
   const largestFirst = [...known].sort((a, b) => bits(b.code) - bits(a.code) || a.code - b.code);
-  for (let code = 0; code < 2 ** inks.length; code++) {
+  for (let code = 0; code < 1 << inks.length; code++) {
     const part = largestFirst.find((o) => (o.code & code) === o.code);
     for (let c = 0; c < 3; c++) {
       let light = part ? stock[c]! * part.through[c]! : stock[c]!;

@@ -15,9 +15,6 @@ export const LIGHT_OF_BYTE: Uint16Array = Uint16Array.from({ length: 256 }, (_, 
   Math.round(decodeSrgb(k / 255) * 65535),
 );
 
-/** Weights of linear R, G, B in luminance (IEC 61966-2-1, from ITU-R BT.709), in 1/32768; they sum to 32768. */
-export const LUMINANCE_WEIGHTS: readonly [number, number, number] = [6966, 23436, 2366];
-
 /** A colour as linear light, each channel 0..1. */
 export type LinearRgb = readonly [number, number, number];
 

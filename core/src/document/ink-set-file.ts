@@ -1,7 +1,7 @@
 import type { Lab } from '../colour/lab.ts';
 import { check, JobError } from './check.ts';
-import { plainInk } from './defaults.ts';
-import type { Ink } from './types.ts';
+import { plainInk } from '../ink/defaults.ts';
+import type { Ink } from '../ink/types.ts';
 import { readInk, readStock } from './read-inks.ts';
 import { hexOfLight, type InkSet, measuredInk } from '../ink/ink-sets.ts';
 import { solidLight } from '../ink/printed-ink.ts';

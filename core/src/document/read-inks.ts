@@ -1,10 +1,14 @@
 import type { Lab } from '../colour/lab.ts';
-import { PRESS_PARAMS, type PressSettings } from '../ink/press-params.ts';
-import { SEPARATION_PARAMS, type SeparationSettings } from '../separate/params.ts';
+import { DEFAULT_INK } from '../ink/defaults.ts';
+import { INK_PARAMS } from '../ink/ink-params.ts';
+import { PRESS_PARAMS } from '../ink/press-params.ts';
+import { STOCK_PARAMS } from '../ink/stock-params.ts';
+import type { Ink, Overprint, Stock } from '../ink/types.ts';
+import { SEPARATION_PARAMS } from '../separate/params.ts';
 import { check, JobError } from './check.ts';
-import { LIMITS } from './limits.ts';
-import type { Ink, Overprint, Separation, Stock } from './types.ts';
-import { readSettings } from './read-settings.ts';
+import { fieldsOf, readSettings } from './read-settings.ts';
+import { section } from './section.ts';
+import type { Separation } from './types.ts';
 
 const LIGHTNESS = { min: 0, max: 100 };
 const OPPONENT = { min: -160, max: 160 };
@@ -29,27 +33,32 @@ function readOverprint(value: unknown, field: string): Overprint {
   };
 }
 
+/** A Lab value that may be absent. */
+const readMeasured = (value: unknown, field: string): Lab | null => (value == null ? null : readLab(value, field));
+
 /** @throws JobError naming the first field of a stock that is wrong */
 export function readStock(value: unknown, field: string): Stock {
   const s = check.object(value, field);
-  check.only(s, field, ['name', 'colour', 'measured', 'texture', 'spread', 'overprints']);
+  check.only(s, field, ['name', 'colour', 'measured', 'overprints', ...Object.keys(STOCK_PARAMS)]);
   return {
     name: check.text(s.name, `${field}.name`),
     colour: check.colour(s.colour, `${field}.colour`),
-    measured: s.measured === null ? null : readLab(s.measured, `${field}.measured`),
-    texture: check.oneOf(s.texture, `${field}.texture`, ['none', 'paper', 'cloth']),
-    spread: check.number(s.spread, `${field}.spread`, LIMITS.spread),
+    measured: readMeasured(s.measured, `${field}.measured`),
+    ...readSettings(fieldsOf(s, STOCK_PARAMS), field, STOCK_PARAMS),
     overprints: check
-      .list(s.overprints, `${field}.overprints`, 256)
+      .list(s.overprints ?? [], `${field}.overprints`, 256)
       .map((item, k) => readOverprint(item, `${field}.overprints[${k}]`)),
   };
 }
 
+/** The Ink station of a pass. */
+export const inkSection = section<Ink>('ink', DEFAULT_INK, readInk);
+
 /** @throws JobError naming the first field of an ink that is wrong */
 export function readInk(value: unknown, field: string): Ink {
   const i = check.object(value, field);
-  check.only(i, field, ['name', 'colour', 'measured', 'strength', 'opacity', 'meets', 'press']);
-  const measured = i.measured === null ? null : check.object(i.measured, `${field}.measured`);
+  check.only(i, field, ['name', 'colour', 'measured', 'press', ...Object.keys(INK_PARAMS)]);
+  const measured = i.measured == null ? null : check.object(i.measured, `${field}.measured`);
   if (measured) check.only(measured, `${field}.measured`, ['lab', 'stock']);
   return {
     name: check.text(i.name, `${field}.name`),
@@ -58,10 +67,8 @@ export function readInk(value: unknown, field: string): Ink {
       lab: readLab(measured.lab, `${field}.measured.lab`),
       stock: readLab(measured.stock, `${field}.measured.stock`),
     },
-    strength: check.number(i.strength, `${field}.strength`, LIMITS.strength),
-    opacity: check.number(i.opacity, `${field}.opacity`, LIMITS.opacity),
-    meets: check.oneOf(i.meets, `${field}.meets`, ['overprint', 'light']),
-    press: readSettings(i.press, `${field}.press`, PRESS_PARAMS, []) as unknown as PressSettings,
+    ...readSettings(fieldsOf(i, INK_PARAMS), field, INK_PARAMS),
+    press: readSettings(i.press ?? {}, `${field}.press`, PRESS_PARAMS),
   };
 }
 
@@ -72,6 +79,6 @@ export function readSeparation(value: unknown, field: string): Separation {
   return {
     id: check.text(s.id, `${field}.id`, 64),
     name: check.text(s.name, `${field}.name`),
-    settings: readSettings(s.settings, `${field}.settings`, SEPARATION_PARAMS, []) as unknown as SeparationSettings,
+    settings: readSettings(s.settings ?? {}, `${field}.settings`, SEPARATION_PARAMS),
   };
 }

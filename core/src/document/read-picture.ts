@@ -1,9 +1,9 @@
 import type { CutOut } from '../picture/cut-out.ts';
-import type { PictureEdit } from '../picture/edit.ts';
+import { NO_EDIT, type PictureEdit } from '../picture/edit.ts';
 import { type Made, MADE_NAMES, madeKind } from '../picture/made/index.ts';
+import type { Picture } from '../picture/types.ts';
 import { polygonsOf } from '../raster/outline-coverage.ts';
 import { check, JobError } from './check.ts';
-import type { Picture } from './types.ts';
 import { readSettings } from './read-settings.ts';
 import { readStrokes } from './read-tone.ts';
 
@@ -13,7 +13,7 @@ function readMade(value: unknown, field: string): Made {
   const m = check.object(value, field);
   check.only(m, field, ['kind', 'settings']);
   const kind = check.oneOf(m.kind, `${field}.kind`, MADE_NAMES);
-  const settings = readSettings(m.settings, `${field}.settings`, madeKind(kind).params, []);
+  const settings = readSettings(m.settings, `${field}.settings`, madeKind(kind).params);
   if (typeof settings.path === 'string' && settings.path !== '') {
     try {
       polygonsOf(settings.path, [1, 0, 0, 1, 0, 0]);
@@ -63,7 +63,7 @@ function readEdit(value: unknown, field: string): PictureEdit {
 export function readPicture(value: unknown, field: string): Picture {
   const p = check.object(value, field);
   check.only(p, field, ['id', 'name', 'hash', 'made', 'width', 'height', 'edit']);
-  const hash = p.hash === null ? null : check.text(p.hash, `${field}.hash`);
+  const hash = p.hash == null ? null : check.text(p.hash, `${field}.hash`);
   if (hash !== null && !/^[0-9a-f]{64}$/.test(hash))
     throw new JobError(`${field}.hash`, `"${field}.hash" must be 64 hexadecimal digits.`);
   const made = p.made === null || p.made === undefined ? null : readMade(p.made, `${field}.made`);
@@ -78,6 +78,6 @@ export function readPicture(value: unknown, field: string): Picture {
     made,
     width: check.number(p.width, `${field}.width`, side),
     height: check.number(p.height, `${field}.height`, side),
-    edit: readEdit(p.edit, `${field}.edit`),
+    edit: p.edit === undefined ? NO_EDIT : readEdit(p.edit, `${field}.edit`),
   };
 }

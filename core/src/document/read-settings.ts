@@ -1,10 +1,17 @@
-import type { CurvePoint, Param, Params } from '../settings/params.ts';
+import type { Picture } from '../picture/types.ts';
+import type { CurvePoint, Param, Params, SettingsOf } from '../settings/params.ts';
 import { check, JobError } from './check.ts';
-import type { Picture } from './types.ts';
+
+/** What a document holds that settings may name. */
+export interface Held {
+  readonly pictures: readonly Picture[];
+}
+
+export const NOTHING_HELD: Held = { pictures: [] };
 
 const UNIT = { min: 0, max: 1 };
 
-function readParam(value: unknown, field: string, param: Param, pictures: readonly Picture[]): unknown {
+function readParam(value: unknown, field: string, param: Param, { pictures }: Held): unknown {
   switch (param.kind) {
     case 'number': {
       const number = check.number(value, field, param);
@@ -64,15 +71,24 @@ function readCurve(value: unknown, field: string, rising: boolean): CurvePoint[]
 }
 
 /**
- * Settings that a table describes, from unknown JSON.
- * @throws JobError naming the first that is wrong
+ * Reads settings that a table describes from unknown JSON; a missing one gets its normal value.
+ * @throws JobError naming the first that is wrong or unknown
  */
-export function readSettings(value: unknown, field: string, params: Params, pictures: readonly Picture[]) {
+export function readSettings<P extends Params>(
+  value: unknown,
+  field: string,
+  params: P,
+  held: Held = NOTHING_HELD,
+): SettingsOf<P> {
   const settings = check.object(value, field);
   check.only(settings, field, Object.keys(params));
   const read = ([name, param]: [string, Param]) => [
     name,
-    readParam(settings[name], `${field}.${name}`, param, pictures),
+    settings[name] === undefined ? param.normal : readParam(settings[name], `${field}.${name}`, param, held),
   ];
-  return Object.fromEntries(Object.entries(params).map(read));
+  return Object.fromEntries(Object.entries(params).map(read)) as SettingsOf<P>;
 }
+
+/** Some of a group's fields by their names, for a table that describes only those; missing ones stay missing. */
+export const fieldsOf = (group: Readonly<Record<string, unknown>>, params: Params): Readonly<Record<string, unknown>> =>
+  Object.fromEntries(Object.keys(params).flatMap((name) => (group[name] === undefined ? [] : [[name, group[name]]])));

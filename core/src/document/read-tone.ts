@@ -1,7 +1,8 @@
-import { TONE_PARAMS, type ToneSettings } from '../tone/params.ts';
+import { TONE_PARAMS } from '../tone/params.ts';
+import { DEFAULT_TONE, type Tone } from '../tone/tone.ts';
 import { MOST_POINTS, type PaintStroke } from '../raster/strokes.ts';
 import { check, JobError } from './check.ts';
-import type { Tone } from './types.ts';
+import { section } from './section.ts';
 import { readSettings } from './read-settings.ts';
 
 const UNIT = { min: 0, max: 1 };
@@ -29,11 +30,11 @@ function readStroke(value: unknown, field: string): PaintStroke {
 export const readStrokes = (value: unknown, field: string): PaintStroke[] =>
   check.list(value, field, MOST_STROKES).map((stroke, k) => readStroke(stroke, `${field}[${k}]`));
 
-/** @throws JobError naming the first field of a tone that is wrong */
-export function readTone(value: unknown, field: string): Tone {
-  const { paint, ...settings } = check.object(value, field);
-  const tone = readSettings(settings, field, TONE_PARAMS, []) as unknown as ToneSettings;
+/** The Tone station of a fill. */
+export const toneSection = section<Tone>('tone', DEFAULT_TONE, (value, field) => {
+  const { paint = [], ...settings } = check.object(value, field);
+  const tone = readSettings(settings, field, TONE_PARAMS);
   if (tone.lights >= tone.darks)
     throw new JobError(`${field}.lights`, `"${field}.lights" must be less than "${field}.darks".`);
   return { ...tone, paint: readStrokes(paint, `${field}.paint`) };
-}
+});

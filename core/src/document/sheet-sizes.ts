@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../math/units.ts';
 /** A sheet size by name, in mm, upright. */
 export interface SheetSize {
   readonly name: string;
@@ -19,8 +20,8 @@ function halvings(letter: 'A' | 'B', width: number, height: number, count: numbe
 const inches = (name: string, group: SheetSize['group'], width: number, height: number): SheetSize => ({
   name,
   group,
-  width: Number((width * 25.4).toFixed(2)),
-  height: Number((height * 25.4).toFixed(2)),
+  width: Number((width * MM_PER_INCH).toFixed(2)),
+  height: Number((height * MM_PER_INCH).toFixed(2)),
 });
 
 /** Sizes that sheets are known by; the US ones and the comic page are common practice in the trade. */

@@ -1,10 +1,15 @@
+import { luminance } from '../colour/luminance.ts';
+import type { LinearRgb } from '../colour/srgb.ts';
+import { fillOf, withFill } from './fills.ts';
 import { createPass, createSeparation } from './defaults.ts';
 import { MOST_PASSES } from './limits.ts';
 import { solidLight, stockLight } from '../ink/printed-ink.ts';
-import type { Feed, Ink, Job, Pass, Separation } from './types.ts';
+import type { Feed } from '../picture/types.ts';
+import type { Ink } from '../ink/types.ts';
+import type { Job, Pass, Separation } from './types.ts';
 import type { InkSet } from '../ink/ink-sets.ts';
 import type { SeparationSettings } from '../separate/params.ts';
-import { ANGLES_BY_STRENGTH, PROCESS_ANGLES } from '../measure/spread-angles.ts';
+import { ANGLES_BY_STRENGTH, PROCESS_ANGLES } from '../ink/angles.ts';
 
 export interface SplitAsked {
   readonly set: InkSet;
@@ -22,12 +27,11 @@ export interface Split {
   readonly separation: string;
 }
 
-const luminance = ([r, g, b]: readonly [number, number, number] | readonly number[]): number =>
-  0.2126 * r! + 0.7152 * g! + 0.0722 * b!;
+const luminanceOf = ([r, g, b]: LinearRgb): number => luminance(r, g, b);
 
 /** How much an ink changes what it is laid on, 0..1: what shows its screen. */
 export function inkWeight(ink: Ink): number {
-  const light = luminance(solidLight(ink));
+  const light = luminanceOf(solidLight(ink));
   return ink.meets === 'light' ? Math.min(1, light + 0.2) : Math.max(0.05, 1 - light);
 }
 
@@ -50,16 +54,17 @@ const DARK = 0.2;
  */
 export function splitPicture(before: Job, { set, from, newId, chosen = false }: SplitAsked): Split {
   const source = before.passes.find((p) => p.id === from)!;
-  const hidden = before.passes.filter((p) => p.on && p.feed.picture === source.feed.picture);
+  const chain = fillOf(source);
+  const hidden = before.passes.filter((p) => p.on && fillOf(p).feed.picture === chain.feed.picture);
   const count = set.inks.length + (set.base ? 1 : 0);
   if (before.passes.filter((p) => p.on).length - hidden.length + count > MOST_PASSES) {
     throw new RangeError(`At most ${MOST_PASSES} passes print; hide some first.`);
   }
   // A light stock stays what it is: inks are laid on it as they were measured on their own.
   const own = before.sheet.stock;
-  const needed = set.stock !== null && (set.base !== null || luminance(stockLight(set.stock)) < DARK);
+  const needed = set.stock !== null && (set.base !== null || luminanceOf(stockLight(set.stock)) < DARK);
   const stock = needed ? set.stock! : { ...own, overprints: [...own.overprints, ...(set.stock?.overprints ?? [])] };
-  const dark = luminance(stockLight(stock)) < DARK;
+  const dark = luminanceOf(stockLight(stock)) < DARK;
   const lamps = set.inks.some((ink) => ink.meets === 'light');
   const change: Partial<SeparationSettings> = {
     way: chosen ? 'chosen' : 'nearest',
@@ -68,17 +73,18 @@ export function splitPicture(before: Job, { set, from, newId, chosen = false }: 
   };
   // Inks that cover go through a mesh.
   const mesh = set.base !== null || set.inks.some((ink) => ink.opacity > 0.5);
-  const { smallest, solidFrom } = source.screen;
+  const { smallest, solidFrom } = chain.screen;
   const held = mesh
     ? { smallest: Math.max(smallest, MESH_LOSES), solidFrom: Math.min(solidFrom, 1 - MESH_LOSES) }
     : { smallest, solidFrom };
   const separation: Separation = createSeparation(newId(), set.label);
-  const feedOf = (part: Feed['part']): Feed => ({ ...source.feed, part, separation: separation.id, pick: null });
+  const feedOf = (part: Feed['part']): Feed => ({ ...chain.feed, part, separation: separation.id, pick: null });
   const angles = anglesOf(set.inks);
   const passOf = (ink: Ink, part: Feed['part'], angle: number, k: number): Pass => {
-    const made = createPass(newId(), k, source.feed.picture);
+    const made = createPass(newId(), k, chain.feed.picture);
     // Frequency and shape are the old pass's; its tone was made for one ink alone.
-    return { ...made, name: ink.name, feed: feedOf(part), screen: { ...source.screen, ...held, angle }, ink };
+    const own = withFill(made, { feed: feedOf(part), screen: { ...chain.screen, ...held, angle } });
+    return { ...own, name: ink.name, ink };
   };
   const base = set.base ? [passOf(set.base, 'base', 45, 0)] : [];
   const made = [...base, ...set.inks.map((ink, k) => passOf(ink, 'ink', angles[k]!, k + 1))];

@@ -1,13 +1,14 @@
-import { FAMILIES, familyOf, SHARED_PARAMS } from '../screen/families/index.ts';
 import type { NumberParam, Param } from '../settings/params.ts';
-import { TONE_PARAMS } from '../tone/params.ts';
-import { FEED_PARTS, type FeedPart, type Pass } from './types.ts';
+import { familyOf } from '../screen/families/index.ts';
+import { fillOf } from './fills.ts';
+import { PASS_SETTINGS, type PassSetting } from './registry.ts';
+import type { Pass } from './types.ts';
 
 /** A setting that test strips can vary: which values it takes, and how a pass gets one. */
 export interface StripSetting {
   /** Station and name, as jobs keep it: `tone.middle`. */
   readonly name: string;
-  readonly station: 'Picture' | 'Tone' | 'Screen' | 'Ink';
+  readonly station: PassSetting['station'];
   readonly label: string;
   readonly about: string;
   /** Numbers run from one value to another; of options some are chosen. */
@@ -27,143 +28,83 @@ export interface NumberRange {
 
 export const isRange = (values: StripSetting['values']): values is NumberRange => !Array.isArray(values);
 
-type Own = Pick<StripSetting, 'name' | 'station' | 'get' | 'set'>;
+type Values = StripSetting['values'];
 
-/** A setting from an entry of a table; null for what strips cannot vary. */
-function ofParam(param: Param, own: Own): StripSetting | null {
-  const { label, about } = param;
-  if (param.kind === 'number') {
-    const { min, max, unit, whole = false } = param;
-    const byRatio = min > 0 && max / min >= 5;
-    return { ...own, label, about, values: { min, max, unit, whole, byRatio } };
+/** Range of frequencies that strips offer: what presses and screens use. */
+const USUAL_FREQUENCIES = { min: 1, max: 400 };
+
+/** The values that strips can give a setting; null for what they cannot vary. */
+function valuesOf(param: Param): Values | null {
+  switch (param.kind) {
+    case 'number': {
+      const { unit, whole = false } = param;
+      const { min, max } = unit === 'frequency' ? USUAL_FREQUENCIES : param;
+      return { min, max, unit, whole, byRatio: min > 0 && max / min >= 5 };
+    }
+    case 'choice':
+      return param.options.map((o) => ({ value: o.name, label: o.label }));
+    case 'flag':
+      return [
+        { value: false, label: 'off' },
+        { value: true, label: 'on' },
+      ];
+    default:
+      return null;
   }
-  if (param.kind === 'choice') {
-    return { ...own, label, about, values: param.options.map((o) => ({ value: o.name, label: o.label })) };
-  }
-  if (param.kind === 'flag') {
-    const values = [
-      { value: false, label: 'off' },
-      { value: true, label: 'on' },
-    ];
-    return { ...own, label, about, values };
-  }
-  return null;
 }
 
-type Value = number | string | boolean;
-type Group = Readonly<Record<string, Value>>;
+/** Settings whose change strips do not show: where the picture lies, and how the ink comes off the press. */
+const HIDDEN = ['feed.fit', 'feed.x', 'feed.y', 'feed.width', 'screen.per'];
+const isStripped = ({ path }: PassSetting): boolean => !HIDDEN.includes(path) && !path.startsWith('press.');
 
-const toneSettings = Object.entries(TONE_PARAMS).map(([name, param]) =>
-  ofParam(param, {
-    name: `tone.${name}`,
-    station: 'Tone',
-    get: (pass) => (pass.tone as unknown as Group)[name]!,
-    set: (pass, value) => ({ ...pass, tone: { ...pass.tone, [name]: value } }),
-  }),
-);
+function stripOf({ path, station, param, get, set }: PassSetting): StripSetting | null {
+  const values = valuesOf(param);
+  if (!values) return null;
+  const { label, about } = param;
+  return {
+    name: path,
+    station,
+    label,
+    about,
+    values,
+    get: (pass) => get(pass) as number | string | boolean,
+    set: (pass, value) => set(pass, value),
+  };
+}
 
-const sharedSettings = Object.entries(SHARED_PARAMS).map(([name, param]) =>
-  ofParam(param, {
-    name: `screen.${name}`,
-    station: 'Screen',
-    get: (pass) => (pass.screen as unknown as Group)[name]!,
-    set: (pass, value) => ({ ...pass, screen: { ...pass.screen, [name]: value } }),
-  }),
-);
+const STRIPPED = PASS_SETTINGS.filter(isStripped).flatMap((entry) => {
+  const setting = stripOf(entry);
+  return setting ? [{ setting, entry }] : [];
+});
 
-const familySettings = FAMILIES.flatMap((family) =>
-  Object.entries(family.params).map(([name, param]) => {
-    const setting = ofParam(param, {
-      name: `${family.name}.${name}`,
-      station: 'Screen',
-      get: (pass) => (pass.screen[family.name] as unknown as Group)[name]!,
-      set: (pass, value) => ({
-        ...pass,
-        screen: { ...pass.screen, [family.name]: { ...pass.screen[family.name], [name]: value } },
-      }),
-    });
-    return setting && { setting, family: family.name, param };
-  }),
-).filter((s) => s !== null);
-
-const own: readonly StripSetting[] = [
-  {
-    name: 'screen.frequency',
-    station: 'Screen',
-    label: 'Frequency',
-    about: 'Rows of cells per unit of length.',
-    values: { min: 1, max: 400, unit: 'frequency', whole: false, byRatio: true },
-    get: (pass) => pass.screen.frequency.value,
-    set: (pass, value) => ({
-      ...pass,
-      screen: { ...pass.screen, frequency: { ...pass.screen.frequency, value: value as number } },
-    }),
-  },
-  {
-    name: 'screen.family',
-    station: 'Screen',
-    label: 'Family',
-    about: 'Dots, lines, grain or a tile.',
-    values: FAMILIES.map((f) => ({ value: f.name, label: f.label })),
-    get: (pass) => pass.screen.family,
-    set: (pass, value) => ({ ...pass, screen: { ...pass.screen, family: value as Pass['screen']['family'] } }),
-  },
-  {
-    name: 'feed.part',
-    station: 'Picture',
-    label: 'Part of the picture',
-    about: 'Which part of the picture the pass takes.',
-    values: FEED_PARTS.map((part) => ({ value: part, label: part })),
-    get: (pass) => pass.feed.part,
-    set: (pass, value) => ({ ...pass, feed: { ...pass.feed, part: value as FeedPart } }),
-  },
-  {
-    name: 'feed.turn',
-    station: 'Picture',
-    label: 'Turn of the picture',
-    about: 'Degrees counter-clockwise.',
-    values: { min: -360, max: 360, unit: '°', whole: false, byRatio: false },
-    get: (pass) => pass.feed.turn,
-    set: (pass, value) => ({ ...pass, feed: { ...pass.feed, turn: value as number } }),
-  },
-  {
-    name: 'ink.strength',
-    station: 'Ink',
-    label: 'Opacity',
-    about: 'How strongly the ink colours what lies under it.',
-    values: { min: 0, max: 1, unit: '%', whole: false, byRatio: false },
-    get: (pass) => pass.ink.strength,
-    set: (pass, value) => ({ ...pass, ink: { ...pass.ink, strength: value as number } }),
-  },
-];
-
-const present = (list: readonly (StripSetting | null)[]): StripSetting[] => list.filter((s) => s !== null);
+/** Stations in the order in which their settings are offered: what is varied most comes first. */
+const ORDER: readonly StripSetting['station'][] = ['Screen', 'Tone', 'Bend', 'Picture', 'Ink'];
+const groupOf = (path: string): string => path.slice(0, path.lastIndexOf('.'));
 
 /** Every setting of a pass that strips can vary, the most used first; of families only the pass's own. */
 export function stripSettings(pass: Pass): StripSetting[] {
-  const { family } = pass.screen;
-  const settings = pass.screen[family] as unknown as Group;
-  const cells = familyOf(family).cells;
-  const ofFamily = familySettings
-    .filter((s) => s.family === family && (s.param.when?.(settings) ?? true))
-    .map((s) => s.setting)
-    .sort((a, b) => Number(b.name === `${family}.${cells}`) - Number(a.name === `${family}.${cells}`));
-  const of = (station: StripSetting['station']) => own.filter((s) => s.station === station);
-  return [
-    ...of('Screen'),
-    ...ofFamily,
-    ...present(sharedSettings),
-    ...present(toneSettings),
-    ...of('Picture'),
-    ...of('Ink'),
-  ];
+  const { screen } = fillOf(pass);
+  const { name, cells } = familyOf(screen.family);
+  /** Frequency and family, then what the family is made of, then the rest. */
+  const rank = ({ path }: PassSetting): number =>
+    path === 'screen.family' ? 1 : path === 'screen.frequency' ? 0 : path === `${name}.${cells}` ? 2 : groupOf(path) === name ? 3 : 4;
+  const shown = STRIPPED.filter(({ entry }) => {
+    if (entry.get(pass) === undefined) return false;
+    const group = groupOf(entry.path);
+    if (entry.station === 'Screen' && group !== 'screen' && group !== name) return false;
+    return group !== name || (entry.param.when?.(screen[screen.family] as never) ?? true);
+  });
+  return ORDER.flatMap((station) =>
+    shown
+      .filter(({ entry }) => entry.station === station)
+      .sort((a, b) => rank(a.entry) - rank(b.entry))
+      .map(({ setting }) => setting),
+  );
 }
 
-/** A setting by its name, whatever the pass's family; null when there is none. */
-export const stripSetting = (name: string): StripSetting | null =>
-  [...own, ...present(sharedSettings), ...present(toneSettings), ...familySettings.map((s) => s.setting)].find(
-    (s) => s.name === name,
-  ) ?? null;
+/** A setting by its path, whatever the family of the pass; null when there is none. */
+export const stripSetting = (path: string): StripSetting | null =>
+  STRIPPED.find(({ entry }) => entry.path === path)?.setting ?? null;
 
 /** Values from one to another, both included, in equal differences or equal ratios; whole ones without doubles. */
 export function stepsBetween(from: number, to: number, count: number, byRatio: boolean, whole = false): number[] {

@@ -1,7 +1,11 @@
-import { Deflate } from 'pako';
+import { Deflate, deflate } from 'pako';
+import { MM_PER_INCH } from '../math/units.ts';
 
 /** Largest IDAT chunk. */
 const CHUNK = 65536;
+
+/** `sRGB`, the name of a profile in a file. */
+const PROFILE_NAME = [0x73, 0x52, 0x47, 0x42];
 
 const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
 
@@ -36,6 +40,8 @@ export interface PngOptions {
   readonly kind: 'bits' | 'grey' | 'rgb' | 'palette';
   /** Colours, three bytes each, at most 256. */
   readonly palette?: Uint8Array;
+  /** ICC profile of the colours; without one they are sRGB. */
+  readonly profile?: Uint8Array;
   /** Receives the file, piece by piece. */
   write(bytes: Uint8Array): void;
 }
@@ -56,7 +62,7 @@ export function paletteDepth(colours: number): 1 | 2 | 4 | 8 {
 }
 
 /** Pixels per metre of a resolution, as pHYs wants them. */
-export const pixelsPerMetre = (ppi: number): number => Math.round(ppi / 0.0254);
+export const pixelsPerMetre = (ppi: number): number => Math.round(ppi / (MM_PER_INCH / 1000));
 
 /**
  * Writes a PNG as its rows come (PNG, Third Edition, W3C 2025), so that memory does not grow with
@@ -78,7 +84,8 @@ export function createPngWriter(options: PngOptions): PngWriter {
 
   write(SIGNATURE);
   write(chunk('IHDR', header));
-  if (kind !== 'bits') write(chunk('sRGB', Uint8Array.of(0)));
+  if (options.profile) write(chunk('iCCP', Uint8Array.of(...PROFILE_NAME, 0, 0, ...deflate(options.profile))));
+  else if (kind !== 'bits') write(chunk('sRGB', Uint8Array.of(0)));
   write(chunk('pHYs', phys));
   if (palette) write(chunk('PLTE', palette));
 

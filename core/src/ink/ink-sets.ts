@@ -1,8 +1,8 @@
 import { byteOfLight } from '../colour/srgb.ts';
 import { type Lab, lightOfLab } from '../colour/lab.ts';
-import { plainInk, plainStock } from '../document/defaults.ts';
+import { plainInk, plainStock } from './defaults.ts';
 import { solidLight } from './printed-ink.ts';
-import type { Ink, Stock } from '../document/types.ts';
+import type { Ink, Stock } from './types.ts';
 import { PROCESS_OVERPRINTS, PROCESS_PAPER, PROCESS_SOLIDS } from './process.ts';
 
 /** Inks that go together, in print order, and what they are meant for. */

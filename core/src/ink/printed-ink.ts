@@ -1,7 +1,8 @@
 import { lightOfLab } from '../colour/lab.ts';
 import { type KnownOverprint, overprintColours, type PrintedInk } from '../colour/overprint.ts';
 import { type LinearRgb, linearOfHex } from '../colour/srgb.ts';
-import type { Ink, Sheet, Stock } from '../document/types.ts';
+import type { Ink, Stock } from './types.ts';
+import type { Sheet } from '../document/types.ts';
 
 /** Light of bare stock. */
 export const stockLight = ({ measured, colour }: Pick<Stock, 'measured' | 'colour'>): LinearRgb =>

@@ -1,5 +1,5 @@
-import { plainStock } from '../document/defaults.ts';
-import type { Stock } from '../document/types.ts';
+import { plainStock } from './defaults.ts';
+import type { Stock } from './types.ts';
 
 /** Stocks to start from. Names and colours are invented. */
 export const STOCKS: readonly Stock[] = [

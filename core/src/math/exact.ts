@@ -129,3 +129,6 @@ export function cubeRoot(x: number): number {
   for (let k = 0; k < 5; k++) root = (2 * root + scaled / (root * root)) / 3;
   return root * factor;
 }
+
+/** x² by multiplication, which every engine does alike. */
+export const square = (x: number): number => x * x;

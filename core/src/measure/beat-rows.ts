@@ -1,13 +1,13 @@
-import { sheetPixels } from '../document/defaults.ts';
-import type { Job, Pass, Screen } from '../document/types.ts';
-import { lpiOf } from '../screen/frequency.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import type { Job, Pass } from '../document/types.ts';
+import { screenLpi, screenTraits } from '../screen/compile-screen.ts';
+import { fillOf } from '../document/fills.ts';
 import { type RegularScreen, squareBeat } from './beat.ts';
 import { type Cure, cureOf, gridBeat, repeatBeat, type Surroundings, type Verdict, verdictOf } from './beats.ts';
 import type { Repeat } from './repeats.ts';
 
-/** Whether a screen is rows of cells at one angle, which ripple with others. */
-export const hasRows = ({ family, dots, lines }: Screen): boolean =>
-  (family === 'dots' && dots.lattice === 'square') || (family === 'lines' && lines.kind === 'straight');
+/** Whether a pass prints rows of cells at one angle, which ripple with others. */
+const hasRows = (job: Job, pass: Pass): boolean => screenTraits(fillOf(pass).screen, job.sheet.ppi).rows;
 
 /** One ripple of a pass: with what, how long, how it looks, and what would cure it. */
 export interface BeatRow {
@@ -19,13 +19,13 @@ export interface BeatRow {
 }
 
 const screenOf = (job: Job, pass: Pass): RegularScreen => ({
-  lpi: lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width),
-  angle: pass.screen.angle,
+  lpi: screenLpi(job.sheet, fillOf(pass).screen),
+  angle: fillOf(pass).screen.angle,
 });
 
 /** Ripples of every printing pass with the passes after it, with the pixel grid and with repeats in its picture. */
 export function beatRows(job: Job, repeatsOf: (pass: Pass) => readonly Repeat[]): BeatRow[] {
-  const passes = job.passes.filter((p) => p.on && hasRows(p.screen));
+  const passes = job.passes.filter((p) => p.on && hasRows(job, p));
   const sheetMm = Math.hypot(job.sheet.width, job.sheet.height);
   const surroundings = (pass: Pass): Surroundings => ({
     others: passes.filter((p) => p.id !== pass.id).map((p) => screenOf(job, p)),
@@ -36,18 +36,18 @@ export function beatRows(job: Job, repeatsOf: (pass: Pass) => readonly Repeat[])
   const rows: BeatRow[] = [];
   passes.forEach((pass, k) => {
     const screen = screenOf(job, pass);
-    const cell = 25.4 / screen.lpi;
+    const cell = MM_PER_INCH / screen.lpi;
     const add = (between: string, inches: number, cellMm: number, curable: boolean) => {
-      const mm = inches * 25.4;
+      const mm = inches * MM_PER_INCH;
       const verdict = verdictOf(mm, cellMm, sheetMm);
       const wrong = verdict === 'coarse' || verdict === 'bad';
       rows.push({ pass, between, mm, verdict, cure: wrong && curable ? cureOf(screen, surroundings(pass)) : null });
     };
     for (const other of passes.slice(k + 1)) {
       const with2 = screenOf(job, other);
-      add(`${pass.name} and ${other.name}`, squareBeat(screen, with2), Math.max(cell, 25.4 / with2.lpi), true);
+      add(`${pass.name} and ${other.name}`, squareBeat(screen, with2), Math.max(cell, MM_PER_INCH / with2.lpi), true);
     }
-    const grid = gridBeat(screen, job.sheet.ppi) * 25.4;
+    const grid = gridBeat(screen, job.sheet.ppi) * MM_PER_INCH;
     // Rows of many pixels hide the grid: the ripple is of single pixels on wide dots.
     const pitch = job.sheet.ppi / screen.lpi;
     rows.push({
@@ -58,7 +58,7 @@ export function beatRows(job: Job, repeatsOf: (pass: Pass) => readonly Repeat[])
       cure: null,
     });
     for (const repeat of repeatsOf(pass)) {
-      const name = `${pass.name} and a repeat of ${(25.4 / repeat.lpi).toFixed(2)} mm in the picture`;
+      const name = `${pass.name} and a repeat of ${(MM_PER_INCH / repeat.lpi).toFixed(2)} mm in the picture`;
       add(name, repeatBeat(screen, repeat), cell, true);
     }
   });

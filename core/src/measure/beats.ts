@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../math/units.ts';
 import { gratingBeat, type RegularScreen, squareBeat } from './beat.ts';
 
 /** What ripples with a screen: another pass, the pixel grid, or a repeat in the picture. */
@@ -64,13 +65,13 @@ const rank: Record<Verdict, number> = { none: 0, fine: 0, coarse: 1, bad: 2 };
  * the same as another's does not count as free of ripples, since the least misregister would show.
  */
 function worst(screen: RegularScreen, around: Surroundings, apart = true): number {
-  const cell = 25.4 / screen.lpi;
+  const cell = MM_PER_INCH / screen.lpi;
   const verdicts = [
     ...around.others.map((o) => {
-      const verdict = verdictOf(squareBeat(screen, o) * 25.4, Math.max(cell, 25.4 / o.lpi), around.sheetMm);
+      const verdict = verdictOf(squareBeat(screen, o) * MM_PER_INCH, Math.max(cell, MM_PER_INCH / o.lpi), around.sheetMm);
       return apart && verdict === 'none' ? 'bad' : verdict;
     }),
-    ...around.repeats.map((r) => verdictOf(repeatBeat(screen, r) * 25.4, cell, around.sheetMm)),
+    ...around.repeats.map((r) => verdictOf(repeatBeat(screen, r) * MM_PER_INCH, cell, around.sheetMm)),
   ];
   return verdicts.reduce((most, v) => Math.max(most, rank[v]), 0);
 }

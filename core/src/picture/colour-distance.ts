@@ -13,7 +13,7 @@ export function distanceCube(colours: readonly string[]): Float32Array {
     return out as [number, number, number];
   };
   const targets = colours.map((colour) => lab(...(parseHex(colour) ?? [255, 255, 255])));
-  const cube = new Float32Array(SIDE ** 3);
+  const cube = new Float32Array(SIDE * SIDE * SIDE);
   const light = Float64Array.from({ length: SIDE }, (_, k) => decodeSrgb(Math.min(1, (k * STEP) / 255)));
   const point = [0, 0, 0];
   for (let r = 0, at = 0; r < SIDE; r++) {

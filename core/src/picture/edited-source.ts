@@ -79,7 +79,11 @@ function turned(source: PictureSource, { turns, flip }: PictureEdit): PictureSou
   };
 }
 
-/** A picture's pixels as passes see them: cut out, cropped, mirrored and turned. */
+/** An edit without a cut-out that takes nothing away. */
+export const editInUse = (edit: PictureEdit): PictureEdit =>
+  edit.cutOut && edit.cutOut.picks.length === 0 && edit.cutOut.strokes.length === 0 ? { ...edit, cutOut: null } : edit;
+
+/** A picture's pixels as fills see them: cut out, cropped, mirrored and turned. */
 export function editedSource(source: PictureSource, edit: PictureEdit): PictureSource {
   const cut = edit.cutOut ? cutOutSource(source, edit.cutOut) : source;
   return turned(cropped(cut, edit), edit);

@@ -1,17 +1,14 @@
 import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
-import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
+import { type Area, type LightReader, rowsOf } from '../raster/area.ts';
 import { makeTaps } from '../raster/taps.ts';
 import type { Placement } from './placement.ts';
 import type { PictureSource } from '../raster/source.ts';
 import { turnedFeed } from './turned-feed.ts';
 import type { FeedWeights } from './weights.ts';
 
-/** Reads one part of a placed picture as rows of light over any area of the sheet. */
-export type FeedReader = (area: Area) => LightRows;
-
 /** A sheet without a picture: white everywhere. */
-export const emptyFeed: FeedReader = (area) => ({
+export const emptyFeed: LightReader = (area) => ({
   depth: 8,
   width: area.width,
   rows: rowsOf(area),
@@ -49,7 +46,7 @@ function overlap(area: Area, left: number, width: number): { from: number; to: n
 }
 
 /** Pixel on pixel, grey: the bytes themselves. */
-function copyGrey(source: PictureSource, at: Placement): FeedReader {
+function copyGrey(source: PictureSource, at: Placement): LightReader {
   return (area) => {
     const rows = rowsOf(area);
     const top = area.y - at.top;
@@ -71,7 +68,7 @@ function copyGrey(source: PictureSource, at: Placement): FeedReader {
 }
 
 /** Pixel on pixel, colour: light without resampling. */
-function copyLight(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): FeedReader {
+function copyLight(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): LightReader {
   return (area) => {
     const rows = rowsOf(area);
     const data = new Uint16Array(area.width * rows).fill(65535);
@@ -95,7 +92,7 @@ function loadTable(kernels: Kernels, name: string, table: Int32Array): Scratch {
 }
 
 /** Resampled in linear light: true areas when the picture is reduced, Catmull–Rom when enlarged. */
-function resampled(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): FeedReader {
+function resampled(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): LightReader {
   return (area) => {
     const rows = rowsOf(area);
     const data = new Uint16Array(area.width * rows).fill(65535);
@@ -163,7 +160,7 @@ export function createFeedReader(
   source: PictureSource,
   at: Placement,
   weights: FeedWeights,
-): FeedReader {
+): LightReader {
   const light = rowLight(kernels, source, weights);
   if (at.turn) return turnedFeed(kernels, source, at, light);
   const onPixels = at.scale === 1 && Number.isInteger(at.left) && Number.isInteger(at.top);

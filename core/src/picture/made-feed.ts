@@ -2,10 +2,10 @@ import { decodeQuickly } from '../colour/quick-srgb.ts';
 import { linearOfHex } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { cosine, sine } from '../math/exact.ts';
-import { type Area, rowsOf } from '../raster/area.ts';
+import { type Area, type LightReader, rowsOf } from '../raster/area.ts';
 import { coverOutlines, coverPolygons, polygonsOf } from '../raster/outline-coverage.ts';
 import { blurred } from '../raster/blur.ts';
-import type { FeedReader } from './feed.ts';
+import { settingsInUse } from '../settings/params.ts';
 import { type Made, madeKind, type OutlinePicture, type Painter, type Rgba } from './made/index.ts';
 import { coarserPlacement, type Placement } from './placement.ts';
 import type { FeedWeights } from './weights.ts';
@@ -24,7 +24,7 @@ function lightCode(r: number, g: number, b: number, a: number, [wr, wg, wb, wa]:
   return Math.round(65535 * (1 - a * (1 - light)));
 }
 
-function paintedFeed(painter: Painter, at: Placement, size: Size, weights: FeedWeights): FeedReader {
+function paintedFeed(painter: Painter, at: Placement, size: Size, weights: FeedWeights): LightReader {
   const turn = ((at.turn ?? 0) * Math.PI) / 180;
   const [c, s] = [cosine(turn) / at.scale, sine(turn) / at.scale];
   const middle = { x: at.left + (size.width * at.scale) / 2, y: at.top + (size.height * at.scale) / 2 };
@@ -63,7 +63,7 @@ function onSheet(m: OutlinePicture['matrix'], at: Placement, size: Size): Outlin
   return [ax - e, ay - f, cx - e, cy - f, e, f];
 }
 
-function outlineFeed(outline: OutlinePicture, at: Placement, size: Size, weights: FeedWeights): FeedReader {
+function outlineFeed(outline: OutlinePicture, at: Placement, size: Size, weights: FeedWeights): LightReader {
   const polygons = outline.path ? polygonsOf(outline.path, onSheet(outline.matrix, at, size)) : [];
   const [r, g, b] = linearOfHex(outline.colour);
   const full = lightCode(r, g, b, 1, weights);
@@ -76,23 +76,35 @@ function outlineFeed(outline: OutlinePicture, at: Placement, size: Size, weights
   };
 }
 
+/** What a made picture is drawn from: its settings in use, or the outline that they give. */
+export type MadeInputs =
+  | { readonly kind: string; readonly settings: Readonly<Record<string, unknown>> }
+  | { readonly outline: OutlinePicture };
+
+/** Everything that a made picture of a size depends on, as plain data. */
+export function madeInputs({ kind, settings }: Made, size: Size): MadeInputs {
+  const { outline, params } = madeKind(kind);
+  if (outline) return { outline: outline(settings as never, size.width / size.height) };
+  return { kind, settings: settingsInUse(params, settings) };
+}
+
 /** Reads a picture that is made from settings, at whatever resolution the sheet asks. */
 export function madeFeed(
   kernels: Kernels,
-  made: Made,
+  made: MadeInputs,
   at: Placement,
   size: Size,
   sheet: Size,
   weights: FeedWeights,
-): FeedReader {
-  const kind = madeKind(made.kind);
-  const aspect = size.width / size.height;
-  const settings = made.settings as never;
-  if (kind.painter) return paintedFeed(kind.painter(settings, aspect), at, size, weights);
-  const outline = kind.outline!(settings, aspect);
+): LightReader {
+  if (!('outline' in made)) {
+    const painter = madeKind(made.kind).painter!(made.settings as never, size.width / size.height);
+    return paintedFeed(painter, at, size, weights);
+  }
+  const { outline } = made;
   const sigma = (outline.blur * size.width * at.scale) / 2;
-  const readers = new Map<number, FeedReader>();
-  const read = (factor: number): FeedReader => {
+  const readers = new Map<number, LightReader>();
+  const read = (factor: number): LightReader => {
     if (!readers.has(factor)) readers.set(factor, outlineFeed(outline, coarserPlacement(at, factor), size, weights));
     return readers.get(factor)!;
   };

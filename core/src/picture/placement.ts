@@ -1,5 +1,6 @@
-import { sheetPixels } from '../document/defaults.ts';
-import type { Feed, Sheet } from '../document/types.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { type SheetGeometry, type Size, sheetPixels } from '../raster/sheet.ts';
+import type { Feed } from './types.ts';
 import { cosine, sine } from '../math/exact.ts';
 
 /**
@@ -11,11 +12,6 @@ export interface Placement {
   readonly left: number;
   readonly top: number;
   readonly turn?: number;
-}
-
-interface Size {
-  readonly width: number;
-  readonly height: number;
 }
 
 type Placed = Pick<Feed, 'fit' | 'x' | 'y' | 'width'> & { readonly turn?: number };
@@ -37,9 +33,9 @@ function turnedScale(room: Size, picture: Size, turn: number, covers: boolean): 
  * Places a picture: `fit` shows all of it on the trimmed sheet, `fill` covers the sheet and its bleed,
  * both centred; `own` as given in mm from the trimmed sheet's top left.
  */
-export function placePicture(sheet: Sheet, feed: Placed, picture: Size): Placement {
+export function placePicture(sheet: SheetGeometry, feed: Placed, picture: Size): Placement {
   const on = sheetPixels(sheet);
-  const perMm = sheet.ppi / 25.4;
+  const perMm = sheet.ppi / MM_PER_INCH;
   const turn = feed.turn ?? 0;
   const turned = turn === 0 ? {} : { turn };
   if (feed.fit === 'own') {
@@ -69,13 +65,13 @@ export const coarserPlacement = (at: Placement, factor: number): Placement =>
   factor === 1 ? at : { ...at, scale: at.scale / factor, left: at.left / factor, top: at.top / factor };
 
 /** The placement in mm that `own` needs to stay where the feed is now. */
-export function placementInMm(sheet: Sheet, feed: Feed, picture: Size): { x: number; y: number; width: number } {
+export function placementInMm(sheet: SheetGeometry, feed: Feed, picture: Size): { x: number; y: number; width: number } {
   const { scale, left, top } = placePicture(sheet, feed, picture);
-  const mm = 25.4 / sheet.ppi;
+  const mm = MM_PER_INCH / sheet.ppi;
   return { x: left * mm - sheet.bleed, y: top * mm - sheet.bleed, width: picture.width * scale * mm };
 }
 
 /** Picture pixels per inch as they lie on the sheet. */
-export function effectivePpi(sheet: Sheet, feed: Feed, picture: Size): number {
+export function effectivePpi(sheet: SheetGeometry, feed: Feed, picture: Size): number {
   return sheet.ppi / placePicture(sheet, feed, picture).scale;
 }

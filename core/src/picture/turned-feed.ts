@@ -1,8 +1,8 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import { cosine, sine } from '../math/exact.ts';
-import { type Area, rowsOf } from '../raster/area.ts';
+import { type Area, type LightReader, rowsOf } from '../raster/area.ts';
 import { cubicPhases } from '../raster/taps.ts';
-import type { FeedReader, RowLight } from './feed.ts';
+import type { RowLight } from './feed.ts';
 import type { Placement } from './placement.ts';
 import type { PictureSource } from '../raster/source.ts';
 
@@ -45,7 +45,7 @@ function lightBox(
  * Reads a picture that lies on the sheet turned by any angle about its middle: where it is reduced, true
  * means of whole picture pixels first, then a cubic (Catmull–Rom). Outside the picture there is white.
  */
-export function turnedFeed(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): FeedReader {
+export function turnedFeed(kernels: Kernels, source: PictureSource, at: Placement, light: RowLight): LightReader {
   const by = Math.max(1, Math.floor(1 / at.scale + 1e-9));
   const width = Math.ceil(source.width / by);
   const height = Math.ceil(source.height / by);

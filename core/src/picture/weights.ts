@@ -1,5 +1,5 @@
-import { LUMINANCE_WEIGHTS } from '../colour/srgb.ts';
-import type { FeedPart } from '../document/types.ts';
+import { LUMINANCE, LUMINANCE_WEIGHTS } from '../colour/luminance.ts';
+import type { FeedPart } from './feed-params.ts';
 
 /** Shares of linear red, green, blue and of alpha in what a pass takes, in 1/32768. */
 export type FeedWeights = readonly [number, number, number, number];
@@ -13,7 +13,7 @@ export interface Mix {
   readonly saturation: number;
 }
 
-const PLAIN_MIX: Mix = { mixR: 0.2126, mixG: 0.7152, mixB: 0.0722, saturation: 1 };
+const PLAIN_MIX: Mix = { mixR: LUMINANCE[0], mixG: LUMINANCE[1], mixB: LUMINANCE[2], saturation: 1 };
 
 /** Rounds three shares to 1/32768 so that they sum to one; the largest takes the remainder. */
 function whole(shares: readonly number[]): FeedWeights {

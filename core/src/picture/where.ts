@@ -1,4 +1,6 @@
-import type { Feed, Picture, Sheet } from '../document/types.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import type { SheetGeometry } from '../raster/sheet.ts';
+import type { Feed, Picture } from './types.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { cropPixels, shownSize } from './edit.ts';
 import { placePicture } from './placement.ts';
@@ -7,10 +9,10 @@ import { placePicture } from './placement.ts';
  * Which spot of a picture lies under a point of the sheet: shares of the whole picture's width and height,
  * before cropping, mirroring and turning. The point is in mm from the trimmed sheet's top left.
  */
-export function spotUnder(sheet: Sheet, feed: Feed, picture: Picture, x: number, y: number): { x: number; y: number } {
+export function spotUnder(sheet: SheetGeometry, feed: Feed, picture: Picture, x: number, y: number): { x: number; y: number } {
   const shown = shownSize(picture);
   const at = placePicture(sheet, feed, shown);
-  const perMm = sheet.ppi / 25.4;
+  const perMm = sheet.ppi / MM_PER_INCH;
   const turn = ((at.turn ?? 0) * Math.PI) / 180;
   const [c, s] = [cosine(turn), sine(turn)];
   const dx = (x + sheet.bleed) * perMm - at.left - (shown.width * at.scale) / 2;

@@ -1,14 +1,13 @@
-import { sheetPixels } from '../document/defaults.ts';
+import { sheetPixels } from '../raster/sheet.ts';
 import { oneBit } from '../print/ink-levels.ts';
-import { lpiOf } from '../screen/frequency.ts';
+import { fillOf } from '../document/fills.ts';
+import { screenCaption } from '../screen/compile-screen.ts';
 import { BAND_ROWS, printBands } from '../print/bands.ts';
 import type { Job, Pass } from '../document/types.ts';
-import type { PictureLookup } from '../print/light.ts';
-import type { Kernels } from '../kernel/kernels.ts';
+import type { PrintEnv } from '../print/env.ts';
 import { type Bitmap, clearTail, createBitmap } from '../raster/bitmap.ts';
 import { coverPolygons } from '../raster/outline-coverage.ts';
 import { isBitmap } from '../raster/plate.ts';
-import type { CompiledScreen } from '../screen/compile-screen.ts';
 import { type Mark, marksOf, type PlateFrame, plateFrame, slotOf, type Words } from './press-marks.ts';
 import { stepWedge } from './wedge.ts';
 
@@ -25,15 +24,13 @@ export interface MarkedPlates {
 }
 
 export interface MarkedOptions {
-  readonly kernels: Kernels;
+  readonly env: PrintEnv;
   readonly job: Job;
   /** Passes whose plates are made. */
   readonly passes: readonly Pass[];
-  readonly pictures: PictureLookup;
   readonly words: Words;
   /** As film is read: mirrored and negative where the job says so. Composites are never. */
   readonly film: boolean;
-  readonly compiled?: (pass: Pass) => CompiledScreen;
 }
 
 /** A plate that has more than one bit a pixel cannot go to a press. */
@@ -108,9 +105,7 @@ function negative(plate: Bitmap): Bitmap {
 /** What stands beside a plate: which it is, of which job, and its screen. */
 export function plateWords(job: Job, pass: Pass): string {
   const place = job.passes.filter((p) => p.on).findIndex((p) => p.id === pass.id) + 1;
-  const { family, frequency, angle } = pass.screen;
-  const lpi = Number(lpiOf(frequency, job.sheet.ppi, sheetPixels(job.sheet).width).toFixed(1));
-  const screen = family === 'grain' ? 'grain' : `${lpi} lpi ${Number(angle.toFixed(1))}\u00b0`;
+  const screen = screenCaption(job.sheet, fillOf(pass).screen);
   return `${job.title} \u00b7 ${place} ${pass.name} \u00b7 ${screen}`;
 }
 
@@ -118,7 +113,7 @@ export function plateWords(job: Job, pass: Pass): string {
  * Plates with margin and marks, band by band, top to bottom; memory follows the width.
  * @throws PlateError when a pass prints more than one bit a pixel
  */
-export function markedPlates({ kernels, job, passes, pictures, words, film, compiled }: MarkedOptions): MarkedPlates {
+export function markedPlates({ env, job, passes, words, film }: MarkedOptions): MarkedPlates {
   const many = passes.find((pass) => !oneBit(pass));
   if (many) {
     throw new PlateError(`${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`);
@@ -142,7 +137,7 @@ export function markedPlates({ kernels, job, passes, pictures, words, film, comp
     const height = Math.floor(Math.min(WEDGE_HEIGHT * perMm, margin * 0.5));
     if (width < 11 || height < 2) return null;
     const top = Math.round(margin + size.height + (margin - height) / 2);
-    return { bitmap: stepWedge(kernels, job, pass, width, height), left: Math.round(slot.x), top };
+    return { bitmap: stepWedge(env.kernels, job, pass, width, height), left: Math.round(slot.x), top };
   });
   const empty = (rows: number) => passes.map(() => createBitmap(frame.width, rows));
 
@@ -166,7 +161,7 @@ export function markedPlates({ kernels, job, passes, pictures, words, film, comp
     frame,
     *bands() {
       yield* edge(0);
-      for (const { y, rows, plates } of printBands(kernels, job, passes, pictures, compiled)) {
+      for (const { y, rows, plates } of printBands(env, job, passes)) {
         const wide = empty(rows);
         plates.filter(isBitmap).forEach((plate, p) => {
           const to = wide[p]!;

@@ -1,3 +1,5 @@
+import { cosine, sine } from '../math/exact.ts';
+import { MM_PER_INCH } from '../math/units.ts';
 import type { Job } from '../document/types.ts';
 import type { Polygon } from '../raster/outline-coverage.ts';
 import { polygonsOf } from '../raster/outline-coverage.ts';
@@ -54,13 +56,13 @@ const boxOf = (polygons: readonly Polygon[]): Mark => {
 };
 
 function frame(job: Job, margin: number, sheetWidth: number, sheetHeight: number): PlateFrame {
-  const perMm = job.sheet.ppi / 25.4;
+  const perMm = job.sheet.ppi / MM_PER_INCH;
   return { width: sheetWidth + 2 * margin, height: sheetHeight + 2 * margin, margin, sheetWidth, sheetHeight, perMm };
 }
 
 /** The plate of a job with its margin. */
 export function plateFrame(job: Job, size: { readonly width: number; readonly height: number }): PlateFrame {
-  const margin = Math.ceil((job.plates.margin * job.sheet.ppi) / 25.4 / 8) * 8;
+  const margin = Math.ceil((job.plates.margin * job.sheet.ppi) / MM_PER_INCH / 8) * 8;
   return frame(job, margin, size.width, size.height);
 }
 
@@ -92,7 +94,7 @@ function registerMarks(at: PlateFrame): Mark[] {
     const circle = (radius: number) =>
       Float64Array.from({ length: 128 }, (_, k) => {
         const turn = ((k >> 1) * 2 * Math.PI) / 64;
-        return k & 1 ? y + radius * Math.sin(turn) : x + radius * Math.cos(turn);
+        return k & 1 ? y + radius * sine(turn) : x + radius * cosine(turn);
       });
     return [
       boxOf([circle(r + half), circle(r - half)]),

@@ -1,5 +1,8 @@
-import { createPassChain } from '../print/chain.ts';
-import { DEFAULT_FEED, DEFAULT_TONE, filePicture } from '../document/defaults.ts';
+import { fillOf, withFill } from '../document/fills.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { planPass } from '../print/plan-pass.ts';
+import { DEFAULT_FEED, filePicture } from '../picture/types.ts';
+import { DEFAULT_TONE } from '../tone/tone.ts';
 import type { Job, Pass } from '../document/types.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { memorySource } from '../raster/source.ts';
@@ -19,26 +22,21 @@ export function stepWedge(kernels: Kernels, job: Job, pass: Pass, width: number,
     }
   }
   const source = memorySource(width, height, 1, bytes);
-  const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
-  const sample: Pass = {
-    ...pass,
+  const mm = (pixels: number) => (pixels / job.sheet.ppi) * MM_PER_INCH;
+  const sample: Pass = withFill(pass, {
     feed: { ...DEFAULT_FEED, picture: 'wedge', fit: 'own', width: mm(width) },
     tone: { ...DEFAULT_TONE, meaning: 'even' },
-    screen: { ...pass.screen, oneTone: false, smallest: 0, solidFrom: 1 },
-  };
+    screen: { ...fillOf(pass).screen, oneTone: false, smallest: 0, solidFrom: 1 },
+  });
   const wedgeJob: Job = {
     ...job,
     sheet: { ...job.sheet, width: mm(width), height: mm(height), bleed: 0 },
     pictures: [filePicture({ id: 'wedge', name: 'wedge', hash: 'wedge', width, height }), ...job.pictures],
     passes: [sample],
   };
-  const chain = createPassChain({
-    kernels,
-    job: wedgeJob,
-    pass: sample,
-    pictures: (hash) => (hash === 'wedge' ? source : null),
-  });
-  const plate = chain.plate({ x: 0, y: 0, width, height, step: 1 });
-  chain.release();
+  const env = { kernels, pictures: (hash: string) => (hash === 'wedge' ? source : null) };
+  const plan = planPass(env, wedgeJob, sample);
+  const plate = plan.plate.read({ x: 0, y: 0, width, height, step: 1 });
+  plan.release();
   return isBitmap(plate) ? plate : createBitmap(width, height);
 }

@@ -1,10 +1,11 @@
-import { sheetPixels } from '../document/defaults.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { sheetPixels } from '../raster/sheet.ts';
 import type { Job, Pass } from '../document/types.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { hashShare } from '../math/hash.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
-import type { ToneTables } from '../screen/periodic/threshold-screener.ts';
+import type { ToneTables } from '../screen/compiled.ts';
 import { printedByValue } from '../tone/gain.ts';
 import { unevenness } from './noise.ts';
 import type { PressSettings } from '../ink/press-params.ts';
@@ -62,7 +63,7 @@ export interface Pressed {
 export function pressedPlate({ job, pass, plateOver }: Pressed, area: Area): Bitmap {
   const { press } = pass.ink;
   const sheet = sheetPixels(job.sheet);
-  const perMm = job.sheet.ppi / 25.4;
+  const perMm = job.sheet.ppi / MM_PER_INCH;
   const rows = rowsOf(area);
   const out = createBitmap(area.width, rows);
   const turn = (press.turn * Math.PI) / 180;

@@ -1,4 +1,4 @@
-import type { Stock } from '../document/types.ts';
+import type { Stock } from '../ink/types.ts';
 import { unevenness } from './noise.ts';
 
 /** How much of its light a stock gives back at a place in mm: one on the whole, a little more or less by its texture. */

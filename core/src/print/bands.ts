@@ -1,10 +1,9 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import { type Plate, rowBytes } from '../raster/plate.ts';
-import type { CompiledScreen } from '../screen/compile-screen.ts';
-import { createPassChain } from './chain.ts';
-import { sheetPixels } from '../document/defaults.ts';
+import { sheetPixels } from '../raster/sheet.ts';
 import type { Job, Pass } from '../document/types.ts';
-import type { PictureLookup } from './light.ts';
+import type { PictureLookup, PrintEnv } from './env.ts';
+import { planPass } from './plan-pass.ts';
 
 /** Rows a band holds: enough to work in long runs, few enough that memory follows the sheet's width. */
 export const BAND_ROWS = 64;
@@ -18,22 +17,20 @@ export interface PlateBand {
 
 /** Pulls plates of the given passes over the whole sheet, band by band, top to bottom. */
 export function* printBands(
-  kernels: Kernels,
+  env: PrintEnv,
   job: Job,
   passes: readonly Pass[],
-  pictures: PictureLookup,
-  compiled?: (pass: Pass) => CompiledScreen,
 ): Generator<PlateBand> {
   const { width, height } = sheetPixels(job.sheet);
-  const chains = passes.map((pass) => createPassChain({ kernels, job, pass, pictures, compiled: compiled?.(pass) }));
+  const plans = passes.map((pass) => planPass(env, job, pass));
   try {
     for (let y = 0; y < height; y += BAND_ROWS) {
       const rows = Math.min(BAND_ROWS, height - y);
       const area = { x: 0, y, width, height: rows, step: 1 };
-      yield { y, rows, plates: chains.map((chain) => chain.plate(area)) };
+      yield { y, rows, plates: plans.map(({ plate }) => plate.read(area)) };
     }
   } finally {
-    for (const chain of chains) chain.release();
+    for (const plan of plans) plan.release();
   }
 }
 
@@ -44,7 +41,7 @@ export const printingPasses = (job: Job): readonly Pass[] => job.passes.filter((
 export function packRows(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup): Uint8Array {
   const { height } = sheetPixels(job.sheet);
   let out: Uint8Array | null = null;
-  for (const { y, plates } of printBands(kernels, job, [pass], pictures)) {
+  for (const { y, plates } of printBands({ kernels, pictures }, job, [pass])) {
     const stride = rowBytes(plates[0]!);
     out ??= new Uint8Array(stride * height);
     out.set(plates[0]!.data, y * stride);

@@ -1,26 +1,31 @@
+import { luminance } from '../colour/luminance.ts';
 import { linearOfHex } from '../colour/srgb.ts';
-import { printedInk } from '../ink/printed-ink.ts';
+import { fillOf } from '../document/fills.ts';
 import type { Pass } from '../document/types.ts';
+import { printedInk } from '../ink/printed-ink.ts';
+import { screenPrints } from '../screen/compile-screen.ts';
 
-/** A pass as far as its print's colours go. */
-export type Printed = Pick<Pass, 'ink' | 'screen'>;
+/** A pass as far as the colours of its print go. */
+export type Printed = Pick<Pass, 'ink' | 'fills'>;
+
+/** What the plate of a pass holds. */
+export const printsOf = (pass: Pick<Pass, 'fills'>) => screenPrints(fillOf(pass).screen);
 
 /**
- * What each value of a pass's plate does to the light of what lies under it: it lets through `through` and
- * puts `adds` on top, three numbers a value each. One-bit plates have two values, bare and inked; levels are
- * even steps between these; a palette's colours stand for themselves.
+ * What each value of a pass's plate does to the light of what lies under it: it lets `through` a share and `adds`
+ * light on top, three numbers a value each. One-bit plates have two values, bare and inked; levels are even steps
+ * between these; the colours of a palette stand for themselves.
  */
-export function inkLayers({ ink, screen }: Printed): { readonly through: Float64Array; readonly adds: Float64Array } {
-  const { family, grain } = screen;
-  if (family === 'grain' && grain.prints === 'palette') {
-    const layers = grain.palette.map((colour) => printedInk(ink, linearOfHex(colour)));
+export function inkLayers(pass: Printed): { readonly through: Float64Array; readonly adds: Float64Array } {
+  const { levels, palette } = printsOf(pass);
+  if (palette) {
+    const layers = palette.map((colour) => printedInk(pass.ink, linearOfHex(colour)));
     return {
       through: Float64Array.from(layers.flatMap((l) => [...l.through])),
       adds: Float64Array.from(layers.flatMap((l) => [...l.adds])),
     };
   }
-  const levels = family === 'grain' && grain.prints === 'levels' ? grain.levels : 2;
-  const full = printedInk(ink);
+  const full = printedInk(pass.ink);
   const length = 3 * levels;
   const share = (k: number) => Math.floor(k / 3) / (levels - 1);
   return {
@@ -38,17 +43,13 @@ export function inkLevels(pass: Printed): Float64Array {
 /** How much ink each value of a pass's plate stands for, 0..1: for palettes, how dark the colour is. */
 export function inkShares(pass: Printed): Float64Array {
   const lights = inkLevels(pass);
-  const { family, grain } = pass.screen;
-  const count = lights.length / 3;
-  if (family === 'grain' && grain.prints === 'palette') {
-    return Float64Array.from(
-      { length: count },
-      (_, k) => 1 - (0.2126 * lights[3 * k]! + 0.7152 * lights[3 * k + 1]! + 0.0722 * lights[3 * k + 2]!),
-    );
-  }
-  return Float64Array.from({ length: count }, (_, k) => k / (count - 1));
+  const length = lights.length / 3;
+  if (!printsOf(pass).palette) return Float64Array.from({ length }, (_, k) => k / (length - 1));
+  return Float64Array.from({ length }, (_, k) => 1 - luminance(lights[3 * k]!, lights[3 * k + 1]!, lights[3 * k + 2]!));
 }
 
 /** Whether a pass's plate has one bit a pixel. */
-export const oneBit = ({ screen: { family, grain } }: Printed): boolean =>
-  family !== 'grain' || grain.prints === 'ink' || (grain.prints === 'levels' && grain.levels === 2);
+export function oneBit(pass: Pick<Pass, 'fills'>): boolean {
+  const { levels, palette } = printsOf(pass);
+  return !palette && levels === 2;
+}

@@ -1,23 +1,22 @@
-import type { Kernels } from '../kernel/kernels.ts';
-import { sharesThreads } from '../screen/families/grain/diffuse.ts';
-import { createSharedFloyd, floydThread, type SharedFloyd } from '../screen/families/grain/floyd-shared.ts';
-import { grainPixels } from '../screen/families/grain/compile.ts';
-import { sheetPixels } from '../document/defaults.ts';
+import { fillOf } from '../document/fills.ts';
 import type { Job, Pass } from '../document/types.ts';
-import { mapTonesTo } from '../raster/map-tones.ts';
-import { createToneTables, passReader, type PictureLookup } from './light.ts';
+import { sheetPixels } from '../raster/sheet.ts';
+import { screenTraits } from '../screen/compile-screen.ts';
+import { createSharedFloyd, floydThread, type SharedFloyd } from '../screen/families/grain/floyd-shared.ts';
+import type { PrintEnv } from './env.ts';
+import { planPass } from './plan-pass.ts';
 
 /** Threads that one plate is shared by. */
 export const PLATE_THREADS = 2;
 
+/** Whether the plate of a pass can only be made from the top of the sheet downwards. */
+export const goesDownwards = ({ sheet }: Pick<Job, 'sheet'>, pass: Pass): boolean =>
+  screenTraits(fillOf(pass).screen, sheet.ppi).order === 'downwards';
+
 /** Whether two threads can make a pass's plate together without changing a byte of it. */
-export function canShare({ sheet }: Pick<Job, 'sheet'>, { screen, tone: { paint } }: Pass): boolean {
-  if (paint.length > 0) return false;
-  const { family, grain } = screen;
-  if (family !== 'grain' || grain.prints === 'palette' || grainPixels(grain, sheet.ppi) !== 1) return false;
-  const levels = grain.prints === 'levels' ? grain.levels : 2;
-  const { method, serpentine, noise } = grain;
-  return sharesThreads({ method: method as 'floyd-steinberg', serpentine, noise, seed: screen.seed }, levels);
+export function canShare({ sheet }: Pick<Job, 'sheet'>, pass: Pass): boolean {
+  const { screen, tone } = fillOf(pass);
+  return tone.paint.length === 0 && screenTraits(screen, sheet.ppi).sharesThreads;
 }
 
 /** Memory for a plate that threads make together; its rows are packed as `packRows` gives them. */
@@ -28,26 +27,25 @@ export function createSharedPlate(job: Job): SharedFloyd {
 
 /** One thread's part of a shared plate; false when it was stopped. */
 export function sharePlate(
-  kernels: Kernels,
+  env: PrintEnv,
   job: Job,
   pass: Pass,
-  pictures: PictureLookup,
   shared: SharedFloyd,
   thread: number,
   threads = PLATE_THREADS,
 ): boolean {
-  const light = passReader(kernels, job, pass, pictures, pass.feed.part);
-  const tables = createToneTables(pass);
+  const { tones, release } = planPass(env, job, pass);
   const { width } = shared;
-  return floydThread({
-    kernels,
-    shared,
-    thread,
-    threads,
-    seed: pass.screen.seed,
-    read(y, rows, out) {
-      const values = light({ x: 0, y, width, height: rows, step: 1 });
-      mapTonesTo(kernels, values, tables.tones(values.depth), out);
-    },
-  });
+  try {
+    return floydThread({
+      kernels: env.kernels,
+      shared,
+      thread,
+      threads,
+      seed: fillOf(pass).screen.seed,
+      read: (y, rows, out) => tones.to({ x: 0, y, width, height: rows, step: 1 }, out),
+    });
+  } finally {
+    release();
+  }
 }

@@ -17,3 +17,6 @@ export interface LightRows {
   readonly rows: number;
   readonly data: Uint8Array | Uint16Array;
 }
+
+/** Reads light over any area of the sheet. */
+export type LightReader = (area: Area) => LightRows;

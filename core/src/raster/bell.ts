@@ -1,5 +1,5 @@
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
-import { exponential } from '../math/exact.ts';
+import { exponential, square } from '../math/exact.ts';
 import type { Plane } from './separable.ts';
 
 /** Where a bell is taken to have ended, in standard deviations. */
@@ -14,7 +14,7 @@ export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma)
 export function bellWeights(sigma: number): Int16Array {
   const raw = Array.from(
     { length: bellReach(sigma) },
-    (_, k) => 2 * exponential(-((k + 1) ** 2) / (2 * sigma * sigma)),
+    (_, k) => 2 * exponential(-square(k + 1) / (2 * sigma * sigma)),
   );
   const sum = raw.reduce((a, b) => a + b, 1);
   return Int16Array.from(raw, (w) => Math.round((w / sum) * 32768));

@@ -1,6 +1,6 @@
+import { square } from '../math/exact.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
-import type { FeedReader } from '../picture/feed.ts';
-import { type Area, type LightRows, rowsOf } from './area.ts';
+import { type Area, type LightReader, type LightRows, rowsOf } from './area.ts';
 import { bellReach, throughBell } from './bell.ts';
 import { separable, type Weights } from './separable.ts';
 import { makeTaps } from './taps.ts';
@@ -8,7 +8,7 @@ import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
 import { mapTones } from './map-tones.ts';
 
 /** Reads a feed on a grid `factor` times coarser than the sheet's, each value the mean of what it covers. */
-export type CoarseReader = (factor: number) => FeedReader;
+export type CoarseReader = (factor: number) => LightReader;
 
 interface Size {
   readonly width: number;
@@ -78,7 +78,7 @@ export function planBell(sheet: Size, area: Area, sigma: number): BellPlan {
   const [left, right] = up ? span(up) : [area.x, area.x + area.width];
   const [top, bottom] = upDown ? span(upDown) : [area.y, area.y + area.height];
   // A coarse value is the mean of a square, which evens out by its own variance already.
-  const bell = Math.sqrt(Math.max(0.05, (sigma / factor) ** 2 - (1 - 1 / factor ** 2) / 12));
+  const bell = Math.sqrt(Math.max(0.05, square(sigma / factor) - (1 - 1 / square(factor)) / 12));
   const reach = bellReach(bell);
   const x = Math.max(0, left - reach);
   const y = Math.max(0, top - reach);

@@ -1,6 +1,5 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import type { FeedReader } from '../picture/feed.ts';
-import { type Area, rowsOf } from './area.ts';
+import { type Area, type LightReader, rowsOf } from './area.ts';
 import { lightCodes } from './blur.ts';
 
 interface Size {
@@ -15,7 +14,7 @@ const BEYOND = 16;
  * Lets everything dark grow by a disc of `radius` sheet pixels (below 0: shrink): every value becomes the
  * least (the greatest) of those within reach. Beyond the sheet there is nothing to reach.
  */
-export function spreadReader(kernels: Kernels, read: FeedReader, sheet: Size, radius: number): FeedReader {
+export function spreadReader(kernels: Kernels, read: LightReader, sheet: Size, radius: number): LightReader {
   const reach = Math.floor(Math.abs(radius));
   if (reach < 1) return read;
   const most = radius < 0;

@@ -1,41 +1,79 @@
+import { type SheetGeometry, sheetPixels } from '../raster/sheet.ts';
 import type { PictureSource } from '../raster/source.ts';
-import { sheetPixels } from '../document/defaults.ts';
-import type { Screen, Sheet } from '../document/types.ts';
-import type { FamilyName } from './families/index.ts';
-import { pitchOf } from './frequency.ts';
-import { prepareDots } from './families/dots/compile.ts';
-import { prepareGrain } from './families/grain/compile.ts';
-import { prepareLines } from './families/lines/compile.ts';
-import { prepareTile } from './families/tile/compile.ts';
-import type { CompiledScreen, PrepareInput } from './compiled.ts';
+import type { CompiledScreen, Prints } from './compiled.ts';
+import { familyOf, type PlannedScreen, type ScreenTraits } from './families/index.ts';
+import { lpiOf, pitchOf } from './frequency.ts';
+import type { Screen } from './settings.ts';
 
-export type { CompiledScreen, Prints } from './compiled.ts';
+/** The chosen family of a screen and its settings. */
+function chosen(screen: Screen) {
+  const family = familyOf(screen.family);
+  return { family, own: screen[screen.family] as never };
+}
 
-/** How each family's screens are compiled. */
-const FAMILIES: Readonly<Record<FamilyName, (input: PrepareInput) => CompiledScreen>> = {
-  dots: prepareDots,
-  lines: prepareLines,
-  grain: prepareGrain,
-  tile: prepareTile,
-};
+/** Decides a screen for a sheet, without compiling it. `pixelsOf` names the pixels of the job's pictures by their id. */
+export function planScreen(
+  sheet: SheetGeometry,
+  screen: Screen,
+  pixelsOf: (id: string) => string | null,
+): PlannedScreen {
+  const { width, height } = sheetPixels(sheet);
+  const { family, own } = chosen(screen);
+  const pitch = pitchOf(screen.frequency, sheet.ppi, width);
+  return family.plan({ own, shared: screen, pitch, width, height, ppi: sheet.ppi, pixelsOf });
+}
+
+/** What is true of a screen on a plate of `ppi` pixels an inch. */
+export function screenTraits(screen: Screen, ppi: number): ScreenTraits {
+  const { family, own } = chosen(screen);
+  return family.traits(own, ppi);
+}
+
+/** What the plates of a screen hold. */
+export function screenPrints(screen: Screen): Prints {
+  const { family, own } = chosen(screen);
+  return family.prints(own);
+}
+
+/** Ids of the job's pictures that a screen is made of. */
+export function screenPictures(screen: Screen): readonly string[] {
+  const { family, own } = chosen(screen);
+  return family.pictures(own);
+}
+
+/** Pixels from one row of cells of a screen to the next. */
+export const screenPitch = (sheet: SheetGeometry, { frequency }: Pick<Screen, 'frequency'>): number =>
+  pitchOf(frequency, sheet.ppi, sheetPixels(sheet).width);
+
+/** Rows of cells of a screen per inch. */
+export const screenLpi = (sheet: SheetGeometry, { frequency }: Pick<Screen, 'frequency'>): number =>
+  lpiOf(frequency, sheet.ppi, sheetPixels(sheet).width);
+
+/** Width in sheet pixels of what repeats to the eye: a cell, a tile, or a few grains. */
+export function screenCellWidth(sheet: SheetGeometry, screen: Screen): number {
+  const { family, own } = chosen(screen);
+  return family.cellWidth(own, screenPitch(sheet, screen), sheet.ppi);
+}
+
+/** A screen in few words: `30 lpi 45°`, or what its family says instead. */
+export function screenCaption(sheet: SheetGeometry, screen: Screen): string {
+  const { family, own } = chosen(screen);
+  const short = (value: number) => Number(value.toFixed(1));
+  return family.caption(own) || `${short(screenLpi(sheet, screen))} lpi ${short(screen.angle)}\u00b0`;
+}
 
 export interface CompileScreenOptions {
-  /** Quick and coarser, for a look while a dial turns; plates are never made of it. */
+  /** Quick and coarser, for a picture while a dial turns; plates are never made of it. */
   readonly draft?: boolean;
   /** A picture of the job by its id, for tiles. */
   pictureOf?(id: string): PictureSource | null;
 }
 
-/** Compiles a screen for a sheet. */
-export function compileScreen(sheet: Sheet, screen: Screen, options: CompileScreenOptions = {}): CompiledScreen {
-  const { width, height } = sheetPixels(sheet);
-  return FAMILIES[screen.family]({
-    sheet,
-    width,
-    height,
-    screen,
-    pitch: pitchOf(screen.frequency, sheet.ppi, width),
-    draft: options.draft ?? false,
-    pictureOf: options.pictureOf ?? (() => null),
-  });
+/** Compiles a screen for a sheet at once. */
+export function compileScreen(
+  sheet: SheetGeometry,
+  screen: Screen,
+  { draft = false, pictureOf = () => null }: CompileScreenOptions = {},
+): CompiledScreen {
+  return planScreen(sheet, screen, (id) => id).compile({ draft, source: pictureOf });
 }

@@ -1,7 +1,7 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import type { PictureSource } from '../raster/source.ts';
-import type { Screen, Sheet } from '../document/types.ts';
-import type { ThresholdField } from './field/field.ts';
+import type { Area, LightReader } from '../raster/area.ts';
+import type { Plate } from '../raster/plate.ts';
+import type { Size } from '../raster/sheet.ts';
 import type { LatticePositions } from './periodic/positions.ts';
 import type { ThresholdTile } from './periodic/threshold-tile.ts';
 
@@ -16,68 +16,65 @@ export type CellMap =
       readonly reach: number;
     };
 
-/** What a screen's grains are printed in: two levels are ink and no ink; a palette has colours of its own. */
+/** What a plate holds: two levels are ink and no ink, more are steps of the ink; a palette has colours of its own. */
 export interface Prints {
   readonly levels: number;
   readonly palette: readonly string[] | null;
+  /** Where the nearest colour of a palette is chosen. */
   readonly space: 'oklab' | 'light';
 }
 
 export const ONE_INK: Prints = { levels: 2, palette: null, space: 'light' };
 
-/** A row of thresholds 0..65534 from pixel (x, y) on. */
-export type ThresholdRow = (x: number, y: number, count: number, out: Uint16Array) => void;
+/** Tone tables of a pass for both depths of picture codes: 256 or 65536 tones 0..65535, made when first asked for. */
+export interface ToneTables {
+  tones(depth: 8 | 16): Uint16Array;
+}
 
-/** Tones, or the light of three channels one after the other, of whole rows from row y on. */
-export type RowReader = (y: number, rows: number) => Uint16Array;
+/** Reads tones 0..65535 over an area, row by row; for palettes the light of red, green and blue, plane by plane. */
+export interface ValueReader {
+  (area: Area): Uint16Array;
+  /** The same straight into kernel memory, where that is possible. */
+  readonly to?: (area: Area, out: number) => void;
+}
 
-export interface MethodInput {
+/** What a screen makes a plate of. */
+export interface ToneInput {
   readonly kernels: Kernels;
-  readonly width: number;
-  readonly height: number;
-  readonly prints: Prints;
-  /** Tones 0..65535, row by row; with a palette the light of red, green and blue instead, plane by plane. */
-  readonly read: RowReader;
-  /** Tones straight into kernel memory, where that is possible. */
-  readonly readTo?: (y: number, rows: number, out: number) => void;
+  /** The sheet in pixels. */
+  readonly sheet: Size;
+  /** Finished tones: after paint, one tone a cell and the limits of tone. */
+  readonly tones: ValueReader;
+  /**
+   * Light and the table from light to finished tones, if nothing else lies between the two. A screen may then
+   * compare the codes of light themselves, without a tone for every pixel.
+   */
+  readonly codes: { readonly light: LightReader; readonly tables: ToneTables } | null;
+  /** Light of red, green and blue after the tone curve, for palettes. */
+  readonly colours: ValueReader;
+  /**
+   * Methods that need all rows above treat each area as a sheet of its own: a first picture, of the same kind but
+   * not made of the pixels of the plate.
+   */
+  readonly piecemeal: boolean;
 }
 
-export interface MethodBand {
-  readonly y: number;
-  readonly rows: number;
-  /** A level or a palette index for each pixel. */
-  readonly data: Uint8Array;
-  /** The same as packed rows of a one-bit plate, where the method has them at hand. */
-  readonly bits?: Uint8Array;
+/** Makes a plate over any area of the sheet. `release` gives back the kernel memory that it holds. */
+export interface Plater {
+  plate(area: Area): Plate;
+  release(): void;
 }
 
-/** Makes a plate from the top downwards, a band at a time. */
-export type Method = (input: MethodInput) => Generator<MethodBand>;
-
-interface Common {
-  /** Side of a grain in pixels; everything below is counted in grains. */
-  readonly grain: number;
-  readonly prints: Prints;
-}
-
-/** A screen as it is really made on the pixel grid. */
-export type CompiledScreen = Common &
-  (
-    | { readonly kind: 'tile'; readonly tile: ThresholdTile; readonly cells: CellMap | null }
-    | { readonly kind: 'field'; readonly field: ThresholdField; readonly cells: CellMap | null }
-    | { readonly kind: 'noise'; readonly thresholds: ThresholdRow }
-    | { readonly kind: 'method'; readonly method: Method }
-  );
-
-export interface PrepareInput {
-  readonly sheet: Sheet;
-  readonly width: number;
-  readonly height: number;
-  readonly screen: Screen;
-  /** Pixels from one row of cells to the next. */
-  readonly pitch: number;
-  /** Quick and coarser, for a look while a dial turns. */
-  readonly draft: boolean;
-  /** A picture of the job by its id; null when it is not there. */
-  pictureOf(id: string): PictureSource | null;
+/** A screen as it is really made on the pixel grid. Everything that differs between families is behind it. */
+export interface CompiledScreen {
+  /** Cells for one tone a cell; null for screens without cells. */
+  readonly cells: CellMap | null;
+  /** The repeat of a screen that is periodic on the pixel grid. */
+  readonly tile: ThresholdTile | null;
+  /** Thresholds over any area, row by row: ink prints where a tone is greater. Null for methods without thresholds. */
+  readonly thresholds: ((area: Area) => Uint16Array) | null;
+  /** Bytes that it holds, nearly, for caches. */
+  readonly bytes: number;
+  /** Makes plates of tones by this screen. */
+  plater(input: ToneInput): Plater;
 }

@@ -1,7 +1,20 @@
-import type { Frequency } from '../document/types.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+
+/** Units in which a frequency can be stated: rows per inch or per centimetre, a pitch in mm or pixels, or a count. */
+export const FREQUENCY_UNITS = ['lpi', 'lpcm', 'mm', 'px', 'across'] as const;
+export type FrequencyUnit = (typeof FREQUENCY_UNITS)[number];
+
+/** Rows of cells per unit of length, or the length from one row to the next. */
+export interface Frequency {
+  readonly value: number;
+  readonly per: FrequencyUnit;
+}
+
+/** Greatest range of a frequency's value in any unit; the pitch that it makes has limits of its own. */
+export const FREQUENCY_RANGE = { min: 0.01, max: 100000, about: 'Rows of cells per unit of length.' } as const;
 
 /** Grey steps of one cell: its pixels and bare stock (common practice). */
-export const greySteps = (ppi: number, lpi: number): number => Math.round((ppi / lpi) ** 2) + 1;
+export const greySteps = (ppi: number, lpi: number): number => Math.round((ppi / lpi) * (ppi / lpi)) + 1;
 
 /** Pixels from one row of cells to the next. `sheetPixels` is the sheet's width, for counts. */
 export function pitchOf(frequency: Frequency, ppi: number, sheetPixels: number): number {
@@ -11,7 +24,7 @@ export function pitchOf(frequency: Frequency, ppi: number, sheetPixels: number):
     case 'lpcm':
       return ppi / (frequency.value * 2.54);
     case 'mm':
-      return (frequency.value / 25.4) * ppi;
+      return (frequency.value / MM_PER_INCH) * ppi;
     case 'px':
       return frequency.value;
     case 'across':
@@ -35,7 +48,7 @@ export function convertFrequency(
   const value = {
     lpi: ppi / pitch,
     lpcm: ppi / pitch / 2.54,
-    mm: (pitch / ppi) * 25.4,
+    mm: (pitch / ppi) * MM_PER_INCH,
     px: pitch,
     across: sheetPixels / pitch,
   }[per];

@@ -1,9 +1,11 @@
+import { square } from '../math/exact.ts';
 import { oklabOfLight } from '../colour/oklab.ts';
 import { decodeSrgb, encodeSrgb, type LinearRgb } from '../colour/srgb.ts';
 import { fillInkTable, type InkTable } from './ink-table.ts';
 import type { SeparationSettings } from './params.ts';
 
-const SIZE = 33;
+/** Grid points along each channel of the table. */
+export const CHOSEN_SIZE = 33;
 /** A mixture of two chosen colours must be so much nearer than one with the ground alone. */
 const PAIR_COST = 0.015;
 
@@ -15,7 +17,7 @@ function oklab(light: LinearRgb): OkLab {
   return [out[0]!, out[1]!, out[2]!];
 }
 
-const apart = (p: OkLab, q: OkLab): number => Math.sqrt((p[0] - q[0]) ** 2 + (p[1] - q[1]) ** 2 + (p[2] - q[2]) ** 2);
+const apart = (p: OkLab, q: OkLab): number => Math.sqrt(square(p[0] - q[0]) + square(p[1] - q[1]) + square(p[2] - q[2]));
 
 const mix = (a: LinearRgb, b: LinearRgb, w: number): LinearRgb => [
   a[0] + w * (b[0] - a[0]),
@@ -29,7 +31,7 @@ function shareOf(light: LinearRgb, a: LinearRgb, b: LinearRgb): number {
   let length = 0;
   for (let c = 0; c < 3; c++) {
     dot += (light[c]! - a[c]!) * (b[c]! - a[c]!);
-    length += (b[c]! - a[c]!) ** 2;
+    length += square(b[c]! - a[c]!);
   }
   return length === 0 ? 0 : Math.min(1, Math.max(0, dot / length));
 }
@@ -37,11 +39,11 @@ function shareOf(light: LinearRgb, a: LinearRgb, b: LinearRgb): number {
 /** The farthest grid point round a colour, so that interpolation between solid points is solid. */
 function cornersAway(light: LinearRgb): number {
   const own = oklab(light);
-  const at = light.map((v) => Math.min(SIZE - 2, Math.floor(encodeSrgb(Math.min(1, Math.max(0, v))) * (SIZE - 1))));
+  const at = light.map((v) => Math.min(CHOSEN_SIZE - 2, Math.floor(encodeSrgb(Math.min(1, Math.max(0, v))) * (CHOSEN_SIZE - 1))));
   let most = 0;
   for (let corner = 0; corner < 8; corner++) {
     const point = at.map((k, c) => {
-      const encoded = (k + ((corner >> c) & 1)) / (SIZE - 1);
+      const encoded = (k + ((corner >> c) & 1)) / (CHOSEN_SIZE - 1);
       return decodeSrgb(encoded);
     });
     most = Math.max(most, apart(own, oklab(point as unknown as LinearRgb)));
@@ -63,7 +65,7 @@ export function chosenTable(
   const groundLab = oklab(ground);
   const groundReach = Math.min(tolerance / 2, 0.04);
   const reach = picks.map((light) => Math.max(tolerance, cornersAway(light)));
-  return fillInkTable(SIZE, picks.length, (light, out) => {
+  return fillInkTable(CHOSEN_SIZE, picks.length, (light, out) => {
     out.fill(0);
     const own = oklab(light);
     let best = apart(own, groundLab);

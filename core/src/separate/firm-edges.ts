@@ -1,6 +1,5 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import type { FeedReader } from '../picture/feed.ts';
-import { type Area, rowsOf } from '../raster/area.ts';
+import { type Area, type LightReader, rowsOf } from '../raster/area.ts';
 import { lightCodes } from '../raster/blur.ts';
 import { spreadReader } from '../raster/spread.ts';
 
@@ -15,9 +14,9 @@ const SOLID = 8500;
  */
 export function firmEdges(
   kernels: Kernels,
-  read: FeedReader,
+  read: LightReader,
   sheet: { readonly width: number; readonly height: number },
-): FeedReader {
+): LightReader {
   let box: Area | null = null;
   let raw: Uint16Array | null = null;
   const faded = spreadReader(

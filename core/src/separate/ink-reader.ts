@@ -1,8 +1,7 @@
 import { encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
-import type { FeedReader } from '../picture/feed.ts';
 import { lastReads } from '../raster/shared-reads.ts';
-import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
+import { type Area, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
 import { lightCodes } from '../raster/blur.ts';
 import { mapTones } from '../raster/map-tones.ts';
 import type { InkTable } from './ink-table.ts';
@@ -48,11 +47,11 @@ export const placedBytes = ({ red, clear }: PlacedColours): number => (clear ? 4
 export type PlaceReader = (area: Area) => PlacedColours;
 
 export interface ColourFeeds {
-  readonly red: FeedReader;
-  readonly green: FeedReader;
-  readonly blue: FeedReader;
+  readonly red: LightReader;
+  readonly green: LightReader;
+  readonly blue: LightReader;
   /** Where the picture is clear; null when clear counts as white. */
-  readonly clear: FeedReader | null;
+  readonly clear: LightReader | null;
 }
 
 /** Reads the places of a picture's colours on a grid of `size` points a channel. */
@@ -81,6 +80,8 @@ export function placeReader(kernels: Kernels, feeds: ColourFeeds, size: number):
 
 export interface InkFeed {
   readonly table: InkTable;
+  /** Tells tables apart: equal keys name equal tables. */
+  readonly key: string;
   readonly ink: number;
   /** Solid from one half on where the picture is opaque, fading with it, and nothing elsewhere. */
   readonly hard: boolean;
@@ -142,15 +143,6 @@ function coveredReader(kernels: Kernels, places: PlaceReader, { table, ink, hard
   };
 }
 
-const numbers = new WeakMap<InkTable, number>();
-let lastNumber = 0;
-
-/** A number of a table's own, for keys. */
-function numberOf(table: InkTable): number {
-  if (!numbers.has(table)) numbers.set(table, ++lastNumber);
-  return numbers.get(table)!;
-}
-
 /** The picture that inks are read from, and what its places on the sheet depend on. */
 export interface ReadFrom {
   readonly picture: object;
@@ -161,10 +153,10 @@ export interface ReadFrom {
  * Reads one ink of a separation as coverage: 65535 is none. Inks of one table are found together, and those after
  * the first take theirs from what was found, when it is said what they are read `from`.
  */
-export function inkReader(kernels: Kernels, places: PlaceReader, feed: InkFeed, from: ReadFrom | null): FeedReader {
-  const { table, ink, hard } = feed;
+export function inkReader(kernels: Kernels, places: PlaceReader, feed: InkFeed, from: ReadFrom | null): LightReader {
+  const { ink, hard } = feed;
   const read = coveredReader(kernels, places, feed);
-  const key = `inks ${numberOf(table)} ${Math.floor(ink / AT_ONCE)} ${hard} ${from?.key}`;
+  const key = `inks ${feed.key} ${Math.floor(ink / AT_ONCE)} ${hard} ${from?.key}`;
   const covered = from ? lastReads(from.picture, key, read) : read;
   return (area) => {
     const { inks, clear } = covered(area);

@@ -32,7 +32,7 @@ export function createPrintModel(
  * 2^n weights that sum to one, for coverages 0..1.
  */
 export function demichelWeights(coverages: ArrayLike<number>): Float64Array {
-  const weights = new Float64Array(2 ** coverages.length);
+  const weights = new Float64Array(1 << coverages.length);
   weights[0] = 1;
   for (let k = 0; k < coverages.length; k++) {
     const a = coverages[k]!;

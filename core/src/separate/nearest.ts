@@ -56,7 +56,11 @@ const buildOf = (black: number, most: number): number => {
  * The table of a separation into the nearest printable colours. Where several mixtures print the same, the
  * one with the black that is asked for is taken; the last search finds the others for just that black.
  */
-export function nearestTable(model: PrintModel, settings: SeparationSettings, size = tableSize(model.inks)): InkTable {
+export function nearestTable(
+  model: PrintModel,
+  settings: Pick<SeparationSettings, 'black' | 'limit' | 'whiteIs' | 'fitDarks'>,
+  size = tableSize(model.inks),
+): InkTable {
   const { inks } = model;
   const solve = createSolver(model);
   const seen = wishOf(model, settings);

@@ -1,10 +1,9 @@
 import { ciede2000 } from '../colour/ciede2000.ts';
 import { labOfLight } from '../colour/lab.ts';
 import { decodeSrgb, type LinearRgb } from '../colour/srgb.ts';
-import type { Job, Separation } from '../document/types.ts';
 import { lookUpInks } from './ink-table.ts';
 import { predict } from './model.ts';
-import { inkTableOf, modelOf } from '../document/separations.ts';
+import { modelOf, planInkTable, type Separated } from './separated.ts';
 import { wishOf } from './wish.ts';
 
 /** What a separation would print for a colour of the picture, and how far that is from the wish. */
@@ -16,10 +15,10 @@ export interface Reached {
 }
 
 /** Gives, for sRGB-encoded values 0..1, what a separation makes of them. */
-export function reachOf(job: Job, separation: Separation): (r: number, g: number, b: number) => Reached {
-  const model = modelOf(job, separation.id);
-  const table = inkTableOf(job, separation);
-  const seen = wishOf(model, separation.settings);
+export function reachOf(separated: Separated): (r: number, g: number, b: number) => Reached {
+  const model = modelOf(separated);
+  const table = planInkTable(separated).make();
+  const seen = wishOf(model, separated.settings);
   return (r, g, b) => {
     const wish = seen([decodeSrgb(r), decodeSrgb(g), decodeSrgb(b)]);
     const print = predict(model, lookUpInks(table, r, g, b));

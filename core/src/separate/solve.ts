@@ -1,4 +1,5 @@
-import { cubeRoot } from '../math/exact.ts';
+import { AXES, CONES } from '../colour/oklab.ts';
+import { cubeRoot, square } from '../math/exact.ts';
 import { type PrintModel, signedPower } from './model.ts';
 
 /** What coverages are looked for. */
@@ -30,16 +31,6 @@ const SMALL_STEP = 1e-5;
 const DARKEST = 1e-5;
 /** How strongly ink beyond the limit counts. */
 const OVER = 4;
-
-/** Linear sRGB to the cone responses of OKLab, and their cube roots to L, a, b (Ottosson 2020). */
-const CONES = [
-  0.4122214708, 0.5363325363, 0.0514459929, 0.2119034982, 0.6806995451, 0.1073969566, 0.0883024619, 0.2817188376,
-  0.6299787005,
-];
-const AXES = [
-  0.2104542553, 0.793617785, -0.0040720468, 1.9779984951, -2.428592205, 0.4505937099, 0.0259040371, 0.7827717662,
-  -0.808675766,
-];
 
 /**
  * A least-squares search for coverages (Levenberg 1944, Marquardt 1963) between bounds, by the model's exact
@@ -110,13 +101,13 @@ export function createSolver(model: PrintModel): Solver {
   /** The squared error of coverages with what they lean away; lab is theirs afterwards. */
   function errorOf(wish: Wish, { to, pull, limit }: Leaning, c: Float64Array): number {
     labOf(c);
-    let error = (lab[0]! - wish.L) ** 2 + (lab[1]! - wish.a) ** 2 + (lab[2]! - wish.b) ** 2;
+    let error = square(lab[0]! - wish.L) + square(lab[1]! - wish.a) + square(lab[2]! - wish.b);
     let sum = 0;
     for (let k = 0; k < inks; k++) {
-      error += pull[k]! * (c[k]! - to[k]!) ** 2;
+      error += pull[k]! * square(c[k]! - to[k]!);
       sum += c[k]!;
     }
-    if (sum > limit) error += OVER * (sum - limit) ** 2;
+    if (sum > limit) error += OVER * square(sum - limit);
     return error;
   }
 
@@ -198,6 +189,6 @@ export function createSolver(model: PrintModel): Solver {
       if (moved < SMALL_STEP) break;
     }
     labOf(c);
-    return (lab[0]! - wish.L) ** 2 + (lab[1]! - wish.a) ** 2 + (lab[2]! - wish.b) ** 2;
+    return square(lab[0]! - wish.L) + square(lab[1]! - wish.a) + square(lab[2]! - wish.b);
   };
 }

@@ -1,3 +1,4 @@
+import { luminance } from '../colour/luminance.ts';
 import { oklabOfLight } from '../colour/oklab.ts';
 import type { LinearRgb } from '../colour/srgb.ts';
 import { type PrintModel, predict } from './model.ts';
@@ -7,17 +8,17 @@ import type { Wish } from './solve.ts';
 /** The colour that a separation tries to print for a picture's light. */
 export type WishOf = (light: LinearRgb) => LinearRgb;
 
-const luminance = ([r, g, b]: LinearRgb): number => 0.2126 * r + 0.7152 * g + 0.0722 * b;
+const luminanceOf = ([r, g, b]: LinearRgb): number => luminance(r, g, b);
 
 /** Light of the darkest overprint of a model. */
 export function darkestOf(model: PrintModel): LinearRgb {
   let darkest: LinearRgb = [1, 1, 1];
-  for (let code = 0; code < 2 ** model.inks; code++) {
+  for (let code = 0; code < 1 << model.inks; code++) {
     const light = predict(
       model,
       Array.from({ length: model.inks }, (_, k) => (code >> k) & 1),
     );
-    if (luminance(light) < luminance(darkest)) darkest = light;
+    if (luminanceOf(light) < luminanceOf(darkest)) darkest = light;
   }
   return darkest;
 }
@@ -29,7 +30,7 @@ export function darkestOf(model: PrintModel): LinearRgb {
 export function wishOf(model: PrintModel, settings: Pick<SeparationSettings, 'whiteIs' | 'fitDarks'>): WishOf {
   const stock = predict(model, new Float64Array(model.inks));
   const white: LinearRgb = settings.whiteIs === 'stock' ? stock : [1, 1, 1];
-  const floor = settings.fitDarks ? Math.max(0, luminance(darkestOf(model))) / Math.max(1e-6, luminance(white)) : 0;
+  const floor = settings.fitDarks ? Math.max(0, luminanceOf(darkestOf(model))) / Math.max(1e-6, luminanceOf(white)) : 0;
   const fit = (v: number, c: number) => white[c]! * (floor + (1 - floor) * v);
   return ([r, g, b]) => [fit(r, 0), fit(g, 1), fit(b, 2)];
 }

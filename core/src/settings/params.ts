@@ -1,4 +1,4 @@
-/** What an artist can set: one entry serves validation, defaults, controls, help and tests. */
+/** A number that an artist can set. Like every entry here it serves validation, defaults, controls, help and tests. */
 export interface NumberParam {
   readonly kind: 'number';
   readonly label: string;
@@ -8,7 +8,8 @@ export interface NumberParam {
   readonly normal: number;
   /** One arrow key. */
   readonly step: number;
-  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'cells' | '×';
+  /** `frequency`: as the frequency's own unit says. */
+  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'cells' | '×' | 'frequency';
   /** Only whole numbers. */
   readonly whole?: boolean;
 }
@@ -83,6 +84,12 @@ export interface CurvePoint {
   readonly y: number;
 }
 
+/** The curve that changes nothing. */
+export const STRAIGHT: readonly CurvePoint[] = [
+  { x: 0, y: 0 },
+  { x: 1, y: 1 },
+];
+
 /** A curve by its points, from left to right. */
 export interface CurveParam {
   readonly kind: 'curve';
@@ -123,7 +130,9 @@ export type SettingsOf<P extends Params> = {
             ? readonly Stop[]
             : P[K] extends { readonly kind: 'curve' }
               ? readonly CurvePoint[]
-              : string;
+              : P[K] extends { readonly kind: 'choice'; readonly options: readonly { readonly name: infer N }[] }
+                ? N
+                : string;
 };
 
 /** The settings that a new screen starts with. */
@@ -190,3 +199,12 @@ export const flag = (label: string, about: string, normal: boolean): FlagParam =
   about,
   normal,
 });
+
+/** The settings whose condition holds beside the others: those that decide something. */
+export function settingsInUse(
+  params: Params,
+  settings: Readonly<Record<string, unknown>>,
+): Readonly<Record<string, unknown>> {
+  const used = Object.entries(params).filter(([, param]) => param.when?.(settings) ?? true);
+  return Object.fromEntries(used.map(([name]) => [name, settings[name]]));
+}

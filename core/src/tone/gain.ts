@@ -1,7 +1,7 @@
 import { sine } from '../math/exact.ts';
 import type { CurvePoint } from '../settings/params.ts';
 import { curveThrough, isStraight } from './curve.ts';
-import type { ToneSettings } from './params.ts';
+import type { CurveSettings } from './params.ts';
 
 /**
  * Tone that a press prints when `gain` is what 50 % grows by: a + gain · sin πa. How gain spreads over
@@ -15,7 +15,7 @@ function withEnds(table: readonly CurvePoint[]): readonly CurvePoint[] {
   return [{ x: 0, y: 0 }, ...inner, { x: 1, y: 1 }];
 }
 
-type Gain = Pick<ToneSettings, 'gain' | 'gainFrom' | 'gainTable'>;
+type Gain = Pick<CurveSettings, 'gain' | 'gainFrom' | 'gainTable'>;
 
 /** What the press makes of a tone; null when it prints as asked. */
 export function pressOf({ gain, gainFrom, gainTable }: Gain): ((asked: number) => number) | null {

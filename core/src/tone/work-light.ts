@@ -1,7 +1,7 @@
+import { MM_PER_INCH } from '../math/units.ts';
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
-import type { FeedReader } from '../picture/feed.ts';
-import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
+import { type Area, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
 import { blurred, type CoarseReader, lightCodes, planBell } from '../raster/blur.ts';
 import { mapTones } from '../raster/map-tones.ts';
 import type { ToneSettings } from './params.ts';
@@ -17,6 +17,22 @@ interface Sheet {
 /** Whether a tone asks for anything that looks at more than one spot at a time. */
 export const worksOnLight = (t: Work): boolean => t.soften > 0 || t.local !== 0 || t.sharpen > 0 || t.blocks > 0;
 
+/**
+ * The work that a tone asks for on the light around a spot, without the settings that decide nothing; null for none.
+ */
+export function lightWork(tone: Work): Work | null {
+  if (!worksOnLight(tone)) return null;
+  const { soften, local, localSize, sharpen, sharpenSize, blocks } = tone;
+  return {
+    soften,
+    local,
+    localSize: local === 0 ? 0 : localSize,
+    sharpen,
+    sharpenSize: sharpen === 0 ? 0 : sharpenSize,
+    blocks,
+  };
+}
+
 let encodedCodes: Uint16Array | null = null;
 let lightOfCodes: Uint16Array | null = null;
 
@@ -27,7 +43,7 @@ const lightOf = (): Uint16Array =>
   (lightOfCodes ??= Uint16Array.from({ length: 65536 }, (_, k) => Math.round(decodeSrgb(k / 65535) * 65535)));
 
 /** Pixels of a length in mm. */
-const px = (mm: number, { ppi }: Sheet): number => (mm * ppi) / 25.4;
+const px = (mm: number, { ppi }: Sheet): number => (mm * ppi) / MM_PER_INCH;
 
 /** Below this many pixels evening out changes nothing to speak of. */
 const LEAST_SIGMA = 0.25;
@@ -82,7 +98,7 @@ function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: rea
 }
 
 /** Squares of one light each, `side` sheet pixels wide, from a grid that has one value for each. */
-function expand(kernels: Kernels, coarse: FeedReader, side: number, area: Area): LightRows {
+function expand(kernels: Kernels, coarse: LightReader, side: number, area: Area): LightRows {
   const x0 = Math.floor(area.x / side);
   const y0 = Math.floor(area.y / side);
   const box = {
@@ -112,7 +128,7 @@ function expand(kernels: Kernels, coarse: FeedReader, side: number, area: Area):
  * The light of a feed after everything in Tone that looks at a spot's surroundings: evened out, local
  * contrast, sharper edges, flat squares; in this order, the squares around all of it.
  */
-export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: CoarseReader): FeedReader {
+export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: CoarseReader): LightReader {
   if (!worksOnLight(tone)) return read(1);
   if (tone.blocks > 0) {
     const side = sheet.width / tone.blocks;

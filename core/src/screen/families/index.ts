@@ -1,42 +1,24 @@
-import { DOT_PARAMS } from './dots/params.ts';
-import { GRAIN_PARAMS } from './grain/params.ts';
-import { LINE_PARAMS } from './lines/params.ts';
-import type { Params } from '../../settings/params.ts';
-import { TILE_PARAMS } from './tile/params.ts';
+import type { SettingsOf } from '../../settings/params.ts';
+import { DOTS } from './dots/family.ts';
+import type { ScreenFamily } from './family.ts';
+import { GRAIN } from './grain/family.ts';
+import { LINES } from './lines/family.ts';
+import { TILE } from './tile/family.ts';
 
-export { SHARED_PARAMS } from '../shared-params.ts';
-
-/** A family of screens: its name in jobs, and which of its settings picks the cell that samples show. */
-export interface Family {
-  readonly name: FamilyName;
-  readonly label: string;
-  readonly about: string;
-  readonly params: Params;
-  /** The choice among its cells; null when there is only one. */
-  readonly cells: string | null;
-}
-
-export const FAMILY_NAMES = ['dots', 'lines', 'grain', 'tile'] as const;
-export type FamilyName = (typeof FAMILY_NAMES)[number];
+export type { Making, PlannedScreen, ScreenAsked, ScreenFamily, ScreenTraits } from './family.ts';
 
 /** Every family of screens, in the order the artist sees them. */
-export const FAMILIES: readonly Family[] = [
-  { name: 'dots', label: 'Dots', about: 'Dots that grow with the tone.', params: DOT_PARAMS, cells: 'shape' },
-  { name: 'lines', label: 'Lines', about: 'Lines whose width carries the tone.', params: LINE_PARAMS, cells: 'kind' },
-  {
-    name: 'grain',
-    label: 'Grain',
-    about: 'Scattered specks, as many as the tone asks.',
-    params: GRAIN_PARAMS,
-    cells: 'method',
-  },
-  {
-    name: 'tile',
-    label: 'Tile',
-    about: 'A picture of your own as the repeating cell.',
-    params: TILE_PARAMS,
-    cells: null,
-  },
-];
+export const FAMILIES = [DOTS, LINES, GRAIN, TILE] as const;
 
-export const familyOf = (name: FamilyName): Family => FAMILIES.find((f) => f.name === name)!;
+type AnyFamily = (typeof FAMILIES)[number];
+
+export type FamilyName = AnyFamily['name'];
+
+/** The settings of every family under its name, as a screen keeps them. */
+export type FamilySettings = { readonly [F in AnyFamily as F['name']]: SettingsOf<F['params']> };
+
+export const FAMILY_NAMES: readonly FamilyName[] = FAMILIES.map((f) => f.name);
+
+/** A family by its name, its settings untyped since they come from the document. */
+export const familyOf = (name: FamilyName): ScreenFamily<FamilyName> =>
+  FAMILIES.find((f) => f.name === name)! as unknown as ScreenFamily<FamilyName>;

@@ -1,13 +1,19 @@
 import type { Kernels } from '../../kernel/kernels.ts';
 import type { Area } from '../../raster/area.ts';
 import { type Bitmap, clearTail, createBitmap } from '../../raster/bitmap.ts';
-import type { ThresholdField } from './field.ts';
 
-/** The plate over an area: ink where a tone 0..65535 exceeds the field's threshold. `tones` holds the area's rows. */
-export function compareField(kernels: Kernels, field: ThresholdField, area: Area, tones: Uint16Array): Bitmap {
+/**
+ * The plate over an area: ink where a tone 0..65535 is greater than the threshold of its pixel. Both hold the rows
+ * of the area, row by row.
+ */
+export function compareThresholds(
+  kernels: Kernels,
+  thresholds: Uint16Array,
+  area: Area,
+  tones: Uint16Array,
+): Bitmap {
   const rows = tones.length / area.width;
   const plate = createBitmap(area.width, rows);
-  const thresholds = field.over(area);
   const bytes = tones.length * 2 + 64;
   const below = kernels.scratch('field-thresholds', bytes);
   const above = kernels.scratch('field-tones', bytes);

@@ -16,8 +16,8 @@ interface Size {
 }
 
 const BINS = 4096;
-const SAMPLES = 2 ** 17;
-const DRAFT_SAMPLES = 2 ** 13;
+const SAMPLES = 1 << 17;
+const DRAFT_SAMPLES = 1 << 13;
 /** Steps of the low-discrepancy sequence R2. */
 const R2_X = 0.7548776662466927;
 const R2_Y = 0.5698402909980532;

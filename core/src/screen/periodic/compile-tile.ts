@@ -8,9 +8,9 @@ import { areaOf, type Supercell } from './supercell.ts';
 import type { ThresholdTile } from './threshold-tile.ts';
 
 /** A tile with fewer pixels than this is compiled as a square of copies that share its steps out. */
-const FEWEST_LEVELS = 2 ** 14;
+const FEWEST_LEVELS = 1 << 14;
 /** The same for a first look while a dial turns. */
-const FEWEST_DRAFT_LEVELS = 2 ** 12;
+const FEWEST_DRAFT_LEVELS = 1 << 12;
 
 /**
  * What is ranked: a height -1..1 at each place of the lattice's parallelogram, 0 <= u, v < 1, u along

@@ -60,7 +60,9 @@ export function evenOut(ranks: Uint32Array, form: RowForm, width: number): Float
   const { order, ends } = columnsOf(below(form));
   const held = new Float64Array(count);
   const down = new Float64Array(count);
-  const scale = 1 / width ** (2 * WINDOWS);
+  let area = 1;
+  for (let n = 0; n < WINDOWS; n++) area *= width * width;
+  const scale = 1 / area;
 
   function cover(limit: number, out: Float64Array): void {
     for (let k = 0; k < count; k++) out[k] = ranks[k]! < limit ? 1 : 0;

@@ -1,5 +1,5 @@
 /** Bits of a key that carry the spot value; the rest spread pixels of equal value. */
-const VALUE_STEPS = 2 ** 22 - 1;
+const VALUE_STEPS = (1 << 22) - 1;
 const TIE_STEPS = 1024;
 /** Steps of the two-dimensional low-discrepancy sequence R2 (plastic number 1.32471795724…). */
 const R2_X = 0.7548776662466927;

@@ -1,4 +1,4 @@
-import { cosine, sine } from '../../math/exact.ts';
+import { cosine, sine, square } from '../../math/exact.ts';
 
 /** Two vectors that span a lattice, in pixels, y upwards. */
 export interface Basis {
@@ -25,7 +25,7 @@ export interface Supercell {
 }
 
 /** Greatest repeat area in pixels that is looked at, unless one cell alone is larger. */
-const LARGEST_AREA = 2 ** 20;
+const LARGEST_AREA = 1 << 20;
 /** Relative error of the cell vector that is good enough to stop at: 0.03 % of length, 0.017° of turn. */
 const GOOD_ENOUGH = 3e-4;
 /** Among repeats that compile at once this much will do (0.1 % and 0.05° are promised): a far larger one takes half a second. */
@@ -34,7 +34,7 @@ const NEAR_ENOUGH = 7e-4;
 const PAIR_ENOUGH = 1.5e-4;
 /** The same for a first look while a dial turns: 0.4 %, at most 256 × 256 pixels. */
 const DRAFT_ENOUGH = 4e-3;
-const DRAFT_AREA = 2 ** 16;
+const DRAFT_AREA = 1 << 16;
 /** Repeats up to this many pixels across are tried first; they suffice nearly always. */
 const FIRST_REACH = 256;
 const FAR_REACH = 1000;
@@ -96,7 +96,7 @@ export function findSupercell(pitch: number, angle: number, draft = false): Supe
     const wy = i * cy + j * cx;
     const X = Math.round(wx);
     const Y = Math.round(wy);
-    const error = Math.sqrt(((X - wx) ** 2 + (Y - wy) ** 2) / size) / pitch;
+    const error = Math.sqrt((square(X - wx) + square(Y - wy)) / size) / pitch;
     if (error < bestError && (X !== 0 || Y !== 0)) {
       best = { x1: X, y1: Y, x2: -Y, y2: X, i1: i, j1: j, i2: -j, j2: i };
       bestError = error;
@@ -129,7 +129,7 @@ function candidatesOf({ ax, ay, bx, by }: Basis, longest: number): Candidate[] {
       const x = Math.round(wx);
       const y = Math.round(wy);
       if (x === 0 && y === 0) continue;
-      found.push({ i, j, size: 0, x, y, length, error: Math.sqrt((x - wx) ** 2 + (y - wy) ** 2) / length });
+      found.push({ i, j, size: 0, x, y, length, error: Math.sqrt(square(x - wx) + square(y - wy)) / length });
     }
   }
   return found.sort((p, q) => p.length - q.length || p.i - q.i || p.j - q.j);
@@ -148,7 +148,7 @@ function pairOf(basis: Basis, reaches: readonly number[], least: number, enough:
     const first = nearest(candidates, enough);
     const apart = candidates.filter((q) => {
       const cross = Math.abs(first.x * q.y - first.y * q.x);
-      return cross > 0.5 * Math.sqrt((first.x ** 2 + first.y ** 2) * (q.x ** 2 + q.y ** 2));
+      return cross > 0.5 * Math.sqrt((square(first.x) + square(first.y)) * (square(q.x) + square(q.y)));
     });
     pair = [first, nearest(apart, enough)];
     if (pair.every((v) => v.error <= enough)) break;
@@ -202,7 +202,7 @@ const MOST_BASIS_ERROR = 8e-4;
 /** The larger of both vectors' errors, as a share of their lengths. */
 function basisError(made: Basis, asked: Basis): number {
   const off = (x: number, y: number, ax: number, ay: number) =>
-    Math.sqrt(((x - ax) ** 2 + (y - ay) ** 2) / (ax * ax + ay * ay));
+    Math.sqrt((square(x - ax) + square(y - ay)) / (ax * ax + ay * ay));
   return Math.max(off(made.ax, made.ay, asked.ax, asked.ay), off(made.bx, made.by, asked.bx, asked.by));
 }
 

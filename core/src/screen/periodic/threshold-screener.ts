@@ -1,13 +1,17 @@
 import type { Kernels, Scratch } from '../../kernel/kernels.ts';
+import type { Area, LightRows } from '../../raster/area.ts';
 import { type Bitmap, clearTail, createBitmap } from '../../raster/bitmap.ts';
 import { mapTones } from '../../raster/map-tones.ts';
-import type { Screener } from './screener.ts';
+import type { ToneTables } from '../compiled.ts';
 import { type ThresholdTile, tilePlace } from './threshold-tile.ts';
 import { foldTones, plainTile, type WideTile } from './wide-tile.ts';
 
-/** Tone tables of a pass for both depths of picture codes, made when first asked for. */
-export interface ToneTables {
-  tones(depth: 8 | 16): Uint16Array;
+/** Turns rows of codes into a plate; areas may be asked for in any order. */
+export interface TileScreener {
+  /** The plate over an area whose rows of codes are given. */
+  rows(area: Area, light: LightRows): Bitmap;
+  /** Gives back the kernel memory that it holds. */
+  release(): void;
 }
 
 /** Compares rows of codes with a wide tile. */
@@ -59,7 +63,7 @@ export function thresholdScreener(
   kernels: Kernels,
   tile: ThresholdTile,
   tables: ToneTables,
-): Screener & { release(): void } {
+): TileScreener {
   const comparers = new Map<8 | 16, ReturnType<typeof tileComparer>>();
   const lightTables = new Map<8 | 16, Uint16Array>();
   const comparerOf = (depth: 8 | 16) => {
@@ -78,7 +82,6 @@ export function thresholdScreener(
     return made;
   };
   return {
-    order: 'any',
     rows(area, light) {
       const { compare } = comparerOf(light.depth);
       const table = lightTables.get(light.depth);
@@ -93,10 +96,9 @@ export function thresholdScreener(
 }
 
 /** A screener for rows whose codes are already 65535 − tone. */
-export function plainScreener(kernels: Kernels, tile: ThresholdTile): Screener & { release(): void } {
+export function plainScreener(kernels: Kernels, tile: ThresholdTile): TileScreener {
   const { compare, block } = tileComparer(kernels, plainTile(tile));
   return {
-    order: 'any',
     rows: (area, light) => compare(area.x, area.y, area.step, light.width, light.rows, light.data),
     release: () => kernels.release(block),
   };

@@ -1,34 +1,61 @@
-import { arcTangent, cosine, sine } from '../../../math/exact.ts';
+import { arcTangent, cosine, sine, square } from '../../../math/exact.ts';
 import { compileTile, type HeightMap } from '../../periodic/compile-tile.ts';
 import { type DotShape, dotShape } from './shapes/index.ts';
 import { createField } from '../../field/field.ts';
+import { fieldScreen } from '../../field/field-screen.ts';
+import { periodicScreen } from '../../periodic/periodic-screen.ts';
 import { type Nearest, type PointGrid, scatteredPoints, spiralPoints } from './lattices/points.ts';
+import type { LatticeName } from './lattices/names.ts';
 import { type CellPlace, REGULAR, type RegularLattice } from './lattices/regular.ts';
 import { latticeOf, latticePositions } from '../../periodic/positions.ts';
 import { soften } from '../../periodic/soften.ts';
 import { actualScreen, type Basis, findSupercell, findSupercellOf, type Supercell } from '../../periodic/supercell.ts';
-import { type CellMap, type CompiledScreen, ONE_INK, type PrepareInput } from '../../compiled.ts';
+import type { CellMap, CompiledScreen } from '../../compiled.ts';
+import type { Making, ScreenAsked } from '../family.ts';
+import type { DotSettings } from './params.ts';
+
+/** Everything that a compiled screen of dots depends on. What its lattice does not use is null. */
+export interface DotInputs {
+  readonly shape: string;
+  readonly lattice: string;
+  readonly softness: number;
+  readonly relevel: boolean;
+  readonly pitch: number;
+  readonly angle: number;
+  /** Cells of each ring of the spokes lattice. */
+  readonly spokes: number | null;
+  readonly seed: number | null;
+  /** The sheet in pixels and the middle of rings and spirals in it, for lattices that do not repeat. */
+  readonly place: { readonly width: number; readonly height: number; readonly cx: number; readonly cy: number } | null;
+}
+
+/** The same with the place filled in, for lattices that need it. */
+type PlacedInputs = DotInputs & { readonly place: NonNullable<DotInputs['place']> };
 
 const newPlace = (): CellPlace => ({ x: 0, y: 0, column: 0, row: 0 });
 /** Cells are numbered row · this + column. */
-const ROW_STRIDE = 2 ** 24;
+const ROW_STRIDE = 1 << 24;
 const SQUARE: Basis = { ax: 1, ay: 0, bx: 0, by: 1 };
 
 /** Lattices whose cells repeat: compiled into a tile. */
-function regular({ screen, pitch, draft }: PrepareInput, lattice: RegularLattice, shape: DotShape): CompiledScreen {
+function regular(
+  { pitch, angle, softness, relevel }: DotInputs,
+  draft: boolean,
+  lattice: RegularLattice,
+  shape: DotShape,
+): CompiledScreen {
   const { ax, ay, bx, by } = lattice.basis;
   const basis = { ax: ax * pitch, ay: ay * pitch, bx: bx * pitch, by: by * pitch };
   const square = lattice === REGULAR.square;
-  const cell = square ? findSupercell(pitch, screen.angle, draft) : findSupercellOf(basis, screen.angle, draft);
+  const cell = square ? findSupercell(pitch, angle, draft) : findSupercellOf(basis, angle, draft);
   const place = newPlace();
   const own: HeightMap = (u, v) => {
     lattice.place(u, v, place);
     return shape.spot(place.x, place.y);
   };
-  const { softness, relevel } = screen.dots;
   const tile = compileTile(cell, soften(own, lattice.basis, softness), { relevel, draft });
   const cells = square ? squareCells(cell) : regularCells(cell, lattice, pitch);
-  return { kind: 'tile', tile, cells, grain: 1, prints: ONE_INK };
+  return periodicScreen(tile, cells);
 }
 
 const squareCells = (cell: Supercell): CellMap => ({
@@ -52,12 +79,15 @@ function regularCells(cell: Supercell, lattice: RegularLattice, pitch: number): 
 }
 
 /** Rings around a centre, `pitch` apart, each divided by `cellsOf` its number. */
-function ringField(input: PrepareInput, shape: DotShape, cellsOf: (ring: number) => number): CompiledScreen {
-  const { screen, width, height, pitch, draft } = input;
-  const cx = screen.centreX * width - 0.5;
-  const cy = screen.centreY * height - 0.5;
+function ringField(
+  { pitch, angle, softness, relevel, place: sheet }: PlacedInputs,
+  draft: boolean,
+  shape: DotShape,
+  cellsOf: (ring: number) => number,
+): CompiledScreen {
+  const { width, height, cx, cy } = sheet;
   const place = newPlace();
-  const turn = screen.angle / 360;
+  const turn = angle / 360;
   function find(px: number, py: number): CellPlace {
     const dx = px - cx;
     const dy = cy - py;
@@ -71,13 +101,13 @@ function ringField(input: PrepareInput, shape: DotShape, cellsOf: (ring: number)
     place.y = 2 * (radius - ring) - 1;
     return place;
   }
-  const height1: HeightMap = soften((u, v) => shape.spot(2 * u - 1, 2 * v - 1), SQUARE, screen.dots.softness);
-  const soft = screen.dots.softness > 0;
+  const height1: HeightMap = soften((u, v) => shape.spot(2 * u - 1, 2 * v - 1), SQUARE, softness);
+  const soft = softness > 0;
   const heights = (x: number, y: number) => {
     const at = find(x, y);
     return soft ? height1((at.x + 1) / 2, (at.y + 1) / 2) : shape.spot(at.x, at.y);
   };
-  const far = Math.sqrt(Math.max(cx, width - cx) ** 2 + Math.max(cy, height - cy) ** 2);
+  const far = Math.sqrt(square(Math.max(cx, width - cx)) + square(Math.max(cy, height - cy)));
   const widest = (2 * Math.PI * far) / cellsOf(Math.floor(far / pitch));
   const cells: CellMap = {
     kind: 'places',
@@ -87,13 +117,7 @@ function ringField(input: PrepareInput, shape: DotShape, cellsOf: (ring: number)
       return at.row * ROW_STRIDE + at.column;
     },
   };
-  return {
-    kind: 'field',
-    field: createField(heights, { width, height }, screen.dots.relevel, draft),
-    cells,
-    grain: 1,
-    prints: ONE_INK,
-  };
+  return fieldScreen(createField(heights, { width, height }, relevel, draft), cells);
 }
 
 /** Cells of equal arc: each ring takes as many as come nearest. */
@@ -137,26 +161,29 @@ const FEWEST_LOOK_CELLS = 5;
 const LARGE_PITCH = 150;
 
 /** A first look without a tile, where that is less work: few cells, computed where they are seen. */
-function scatteredLook({ screen, width, height, pitch }: PrepareInput, shape: DotShape): CompiledScreen {
+function scatteredLook(
+  { pitch, angle, softness, relevel, seed, place: { width, height } }: PlacedInputs,
+  shape: DotShape,
+): CompiledScreen {
   const covers = Math.max(width, height) / pitch + 1;
   const side = Math.min(FEWEST_SCATTER_CELLS, Math.max(FEWEST_LOOK_CELLS, covers)) * pitch;
-  const heights = pointHeights(scatteredPoints(side, pitch, screen.seed), shape, screen.angle, screen.dots.softness);
-  const field = createField(heights, { width, height }, screen.dots.relevel, true);
-  return { kind: 'field', field, cells: null, grain: 1, prints: ONE_INK };
+  const heights = pointHeights(scatteredPoints(side, pitch, seed!), shape, angle, softness);
+  return fieldScreen(createField(heights, { width, height }, relevel, true), null);
 }
 
-function scattered(input: PrepareInput, shape: DotShape): CompiledScreen {
-  const { screen, width, height, pitch, draft } = input;
+function scattered(input: PlacedInputs, draft: boolean, shape: DotShape): CompiledScreen {
+  const { pitch, angle, softness, relevel, seed } = input;
+  const { width, height } = input.place;
   const pixels = draft ? DRAFT_PIXELS : SCATTER_PIXELS;
   const fewest = pitch > LARGE_PITCH ? FEWEST_LOOK_CELLS : FEWEST_SCATTER_CELLS;
   const most = Math.max(fewest, Math.min(SCATTER_CELLS, pixels / pitch));
   if (draft && (width * height <= SMALL_SHEET || most * pitch > 2 * DRAFT_PIXELS)) return scatteredLook(input, shape);
   const side = Math.round(most * pitch);
-  const points = scatteredPoints(side, pitch, screen.seed);
-  const heights = pointHeights(points, shape, screen.angle, screen.dots.softness);
+  const points = scatteredPoints(side, pitch, seed!);
+  const heights = pointHeights(points, shape, angle, softness);
   const cell: Supercell = { x1: side, y1: 0, x2: 0, y2: side, i1: 1, j1: 0, i2: 0, j2: 1 };
   const tile = compileTile(cell, (u, v) => heights(u * side - 0.5, (1 - v) * side - 0.5), {
-    relevel: screen.dots.relevel,
+    relevel,
     draft,
   });
   const out: Nearest = { index: 0, dx: 0, dy: 0, dx2: 0, dy2: 0 };
@@ -171,44 +198,87 @@ function scattered(input: PrepareInput, shape: DotShape): CompiledScreen {
       return ((ty + 1) * 4096 + tx + 1) * 65536 + out.index;
     },
   };
-  return { kind: 'tile', tile, cells, grain: 1, prints: ONE_INK };
+  return periodicScreen(tile, cells);
 }
 
-function spiral({ screen, width, height, pitch, draft }: PrepareInput, shape: DotShape): CompiledScreen {
-  const centre = { x: screen.centreX * width - 0.5, y: screen.centreY * height - 0.5 };
-  const points = spiralPoints({ x: 0, y: 0, width, height }, centre, pitch, screen.angle);
-  const heights = pointHeights(points, shape, screen.angle, screen.dots.softness);
+function spiral(
+  { pitch, angle, softness, relevel, place }: PlacedInputs,
+  draft: boolean,
+  shape: DotShape,
+): CompiledScreen {
+  const { width, height, cx, cy } = place;
+  const points = spiralPoints({ x: 0, y: 0, width, height }, { x: cx, y: cy }, pitch, angle);
+  const heights = pointHeights(points, shape, angle, softness);
   const out: Nearest = { index: 0, dx: 0, dy: 0, dx2: 0, dy2: 0 };
+  return fieldScreen(createField(heights, { width, height }, relevel, draft), {
+    kind: 'places',
+    reach: Math.ceil(2.5 * pitch) + 1,
+    cellOf: (x, y) => points.nearest(x, y, out).index,
+  });
+}
+
+/** How a lattice is compiled, and what it uses besides frequency and angle. */
+interface LatticeMaker {
+  make(input: PlacedInputs, draft: boolean, shape: DotShape): CompiledScreen;
+  /** It does not repeat, so that the sheet counts. */
+  readonly placed: boolean;
+  readonly centre: boolean;
+  readonly chance: boolean;
+}
+
+const repeating = (lattice: RegularLattice): LatticeMaker => ({
+  make: (input, draft, shape) => regular(input, draft, lattice, shape),
+  placed: false,
+  centre: false,
+  chance: false,
+});
+
+const aroundCentre = (make: LatticeMaker['make']): LatticeMaker => ({ make, placed: true, centre: true, chance: false });
+
+/** Every lattice by its name. */
+const LATTICE_MAKERS: Readonly<Record<LatticeName, LatticeMaker>> = {
+  square: repeating(REGULAR.square!),
+  staggered: repeating(REGULAR.staggered!),
+  hexagonal: repeating(REGULAR.hexagonal!),
+  rings: aroundCentre((input, draft, shape) => ringField(input, draft, shape, equalArc)),
+  spokes: aroundCentre((input, draft, shape) => ringField(input, draft, shape, () => input.spokes!)),
+  spiral: aroundCentre(spiral),
+  scattered: { make: scattered, placed: true, centre: false, chance: true },
+};
+
+/** @throws RangeError when there is no lattice of that name */
+export function latticeMaker(lattice: string): LatticeMaker {
+  const maker = LATTICE_MAKERS[lattice as LatticeName];
+  if (!maker) throw new RangeError(`There is no lattice called ${lattice}.`);
+  return maker;
+}
+
+export function dotInputs({ own, shared, pitch, width, height }: ScreenAsked<DotSettings>): DotInputs {
+  const { shape, lattice, softness, relevel } = own;
+  const { placed, centre, chance } = latticeMaker(lattice);
+  const at = centre
+    ? { cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 }
+    : { cx: 0, cy: 0 };
   return {
-    kind: 'field',
-    field: createField(heights, { width, height }, screen.dots.relevel, draft),
-    cells: {
-      kind: 'places',
-      reach: Math.ceil(2.5 * pitch) + 1,
-      cellOf: (x, y) => points.nearest(x, y, out).index,
-    },
-    grain: 1,
-    prints: ONE_INK,
+    shape,
+    lattice,
+    softness,
+    relevel,
+    pitch,
+    angle: shared.angle,
+    spokes: lattice === 'spokes' ? own.spokes : null,
+    seed: chance ? shared.seed : null,
+    place: placed ? { width, height, ...at } : null,
   };
 }
 
-/** Every lattice by its name. */
-const LATTICE_MAKERS: Readonly<Record<string, (input: PrepareInput, shape: DotShape) => CompiledScreen>> = {
-  square: (input, shape) => regular(input, REGULAR.square!, shape),
-  staggered: (input, shape) => regular(input, REGULAR.staggered!, shape),
-  hexagonal: (input, shape) => regular(input, REGULAR.hexagonal!, shape),
-  rings: (input, shape) => ringField(input, shape, equalArc),
-  spokes: (input, shape) => ringField(input, shape, () => input.screen.dots.spokes),
-  spiral,
-  scattered,
-};
-
-/** Compiles a screen of dots. */
-export function prepareDots(input: PrepareInput): CompiledScreen {
-  const { shape, lattice } = input.screen.dots;
-  const dots = dotShape(shape);
-  const make = LATTICE_MAKERS[lattice];
-  if (!dots) throw new RangeError(`There is no dot shape called ${shape}.`);
-  if (!make) throw new RangeError(`There is no lattice called ${lattice}.`);
-  return make(input, dots);
+/**
+ * Compiles a screen of dots.
+ * @throws RangeError when there is no such shape or lattice
+ */
+export function compileDots(inputs: DotInputs, { draft }: Making): CompiledScreen {
+  const dots = dotShape(inputs.shape);
+  if (!dots) throw new RangeError(`There is no dot shape called ${inputs.shape}.`);
+  const place = inputs.place ?? { width: 0, height: 0, cx: 0, cy: 0 };
+  return latticeMaker(inputs.lattice).make({ ...inputs, place }, draft, dots);
 }

@@ -1,4 +1,4 @@
-import type { Method, MethodBand, MethodInput } from '../../compiled.ts';
+import type { Method, MethodBand, MethodInput } from './method.ts';
 import { preparePalette } from './palette.ts';
 
 /** Side of the squares that the curve fills one after the other; a power of two. */

@@ -1,7 +1,7 @@
 import type { Kernels, Scratch } from '../../../kernel/kernels.ts';
 import { strideOf } from '../../../raster/bitmap.ts';
 import { hashShare } from '../../../math/hash.ts';
-import type { Method, MethodBand, MethodInput } from '../../compiled.ts';
+import type { Method, MethodBand, MethodInput } from './method.ts';
 import { DIFFUSION_KERNELS } from './diffusion-kernels.ts';
 import type { DiffusionName } from './names.ts';
 import { mirroredRows, RUN_UP, startErrors } from './start.ts';

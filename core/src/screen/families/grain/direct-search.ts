@@ -1,4 +1,4 @@
-import type { Method, MethodBand, MethodInput, ThresholdRow } from '../../compiled.ts';
+import type { Method, MethodBand, MethodInput, ThresholdRow } from './method.ts';
 import { levelOf } from './levels.ts';
 import { createMixer, MIX_COLOURS, preparePalette } from './palette.ts';
 import { eyeCorrelation, type Inks, REACH, Search } from './search-window.ts';

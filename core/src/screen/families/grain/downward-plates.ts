@@ -1,36 +1,32 @@
-import type { Kernels } from '../../../kernel/kernels.ts';
 import { type Area, rowsOf } from '../../../raster/area.ts';
 import { strideOf } from '../../../raster/bitmap.ts';
 import type { Plate } from '../../../raster/plate.ts';
-import {
-  type GrainBox,
-  grainsUnder,
-  methodInput,
-  packLevels,
-  plateOfGrains,
-  type ValueReader,
-} from './grain-plates.ts';
-import type { CompiledScreen, MethodBand } from '../../compiled.ts';
+import type { Plater, Prints, ToneInput, ValueReader } from '../../compiled.ts';
+import { type GrainBox, grainsUnder, methodInput, packLevels, plateOfGrains } from './grain-plates.ts';
+import type { Method, MethodBand } from './method.ts';
 
 export interface MethodPlatesOptions {
-  readonly kernels: Kernels;
-  readonly compiled: Extract<CompiledScreen, { kind: 'method' }>;
-  readonly values: ValueReader;
-  readonly sheet: { readonly width: number; readonly height: number };
-  /** Treats every area as a sheet of its own. */
-  readonly piecemeal: boolean;
+  readonly method: Method;
+  /** Side of a grain in pixels. */
+  readonly grain: number;
+  readonly prints: Prints;
+  readonly input: ToneInput;
 }
 
 /**
  * Plates of a method that works from the top of the sheet downwards. Areas are best asked for from
  * the top too: going back begins again.
  */
-export function methodPlates(options: MethodPlatesOptions): { plate(area: Area): Plate; release(): void } {
-  return options.piecemeal ? { plate: piecePlates(options), release() {} } : downwardPlates(options);
+export function methodPlates(options: MethodPlatesOptions): Plater {
+  return options.input.piecemeal ? { plate: piecePlates(options), release() {} } : downwardPlates(options);
 }
 
-function piecePlates({ kernels, compiled, values, sheet }: MethodPlatesOptions): (area: Area) => Plate {
-  const { grain, prints, method } = compiled;
+const valuesOf = ({ prints, input }: MethodPlatesOptions): ValueReader => (prints.palette ? input.colours : input.tones);
+
+function piecePlates(options: MethodPlatesOptions): (area: Area) => Plate {
+  const { grain, prints, method } = options;
+  const { kernels, sheet } = options.input;
+  const values = valuesOf(options);
   return (area) => {
     if (grain > 1) {
       const box = grainsUnder(area, grain);
@@ -67,8 +63,10 @@ function wholeBands(bands: readonly MethodBand[], area: Area, width: number): Pl
   return { width, height, stride, data };
 }
 
-function downwardPlates({ kernels, compiled, values, sheet }: MethodPlatesOptions): ReturnType<typeof methodPlates> {
-  const { grain, prints, method } = compiled;
+function downwardPlates(options: MethodPlatesOptions): Plater {
+  const { grain, prints, method } = options;
+  const { kernels, sheet } = options.input;
+  const values = valuesOf(options);
   const whole = grainsUnder({ x: 0, y: 0, ...sheet, step: 1 }, grain);
   let bands: Generator<MethodBand> | null = null;
   let held: MethodBand[] = [];

@@ -4,7 +4,8 @@ import { createBitmap } from '../../../raster/bitmap.ts';
 import type { Plate } from '../../../raster/plate.ts';
 import { createMixer, MIX_COLOURS, preparePalette } from './palette.ts';
 import { levelOf } from './levels.ts';
-import type { MethodInput, Prints, ThresholdRow } from '../../compiled.ts';
+import type { Prints, ValueReader } from '../../compiled.ts';
+import type { MethodInput, ThresholdRow } from './method.ts';
 
 /** A rectangle of whole grains. */
 export interface GrainBox {
@@ -24,13 +25,6 @@ export function grainsUnder(area: Area, grain: number): GrainBox {
     width: Math.ceil((area.x + area.width) / grain) - x,
     rows: Math.ceil((area.y + area.height) / grain) - y,
   };
-}
-
-/** Reads values of a rectangle of sheet pixels, plane by plane. */
-export interface ValueReader {
-  (area: Area): Uint16Array;
-  /** The same straight into kernel memory, where that is possible. */
-  readonly to?: (area: Area, out: number) => void;
 }
 
 /** Mean values of a box of grains; grains cut by the sheet's edge take the mean of what lies on it. */

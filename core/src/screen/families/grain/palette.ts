@@ -1,3 +1,4 @@
+import { luminance as luminanceOf } from '../../../colour/luminance.ts';
 import { oklabOfLight } from '../../../colour/oklab.ts';
 import { byteOfLight, LIGHT_OF_BYTE, linearOfHex } from '../../../colour/srgb.ts';
 
@@ -29,7 +30,7 @@ export function preparePalette(colours: readonly string[], space: 'oklab' | 'lig
     const [r, g, b] = linearOfHex(hex);
     toSpace(r, g, b, point);
     points.set(point, 3 * k);
-    luminance[k] = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+    luminance[k] = luminanceOf(r, g, b);
   });
   return {
     count,

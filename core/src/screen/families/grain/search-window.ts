@@ -1,4 +1,4 @@
-import { exponential } from '../../../math/exact.ts';
+import { exponential, square } from '../../../math/exact.ts';
 
 /** Deviation in pixels of the bell that stands for the eye. */
 const EYE = 1.3;
@@ -8,7 +8,7 @@ const WIDE = 2 * REACH + 1;
 
 /** Self-correlation of the eye's bell: a bell √2 as wide, 1 in its middle. */
 export function eyeCorrelation(): Float64Array {
-  const bell = Float64Array.from({ length: WIDE }, (_, k) => exponential(-((k - REACH) ** 2) / (4 * EYE * EYE)));
+  const bell = Float64Array.from({ length: WIDE }, (_, k) => exponential(-square(k - REACH) / (4 * EYE * EYE)));
   return Float64Array.from({ length: WIDE * WIDE }, (_, k) => bell[Math.floor(k / WIDE)]! * bell[k % WIDE]!);
 }
 

@@ -1,5 +1,5 @@
 import { hashShare } from '../../../math/hash.ts';
-import type { RowReader } from '../../compiled.ts';
+import type { RowReader } from './method.ts';
 
 /** Rows before the first that are thrown away, so that the sheet begins in full swing. */
 export const RUN_UP = 16;

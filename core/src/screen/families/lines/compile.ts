@@ -4,7 +4,23 @@ import { createField, type SheetHeights } from '../../field/field.ts';
 import { COURSES, type Course, type CourseInput, gapDepth, type LinePlace, smoothNoise } from './courses.ts';
 import { latticePositions } from '../../periodic/positions.ts';
 import { actualScreen, findSupercell, findSupercellOf } from '../../periodic/supercell.ts';
-import { type CellMap, type CompiledScreen, ONE_INK, type PrepareInput } from '../../compiled.ts';
+import type { CellMap, CompiledScreen } from '../../compiled.ts';
+import type { Making, ScreenAsked } from '../family.ts';
+import { LINE_PARAMS, type LineSettings } from './params.ts';
+import { fieldScreen } from '../../field/field-screen.ts';
+import { periodicScreen } from '../../periodic/periodic-screen.ts';
+import { settingsInUse } from '../../../settings/params.ts';
+
+/** Everything that a compiled screen of lines depends on. */
+export interface LineInputs {
+  /** Settings of lines, those in use among the others. */
+  readonly lines: LineSettings;
+  readonly pitch: number;
+  readonly angle: number;
+  readonly seed: number;
+  /** The sheet in pixels and the middle of rings and rays in it; null for lines that repeat. */
+  readonly place: { readonly width: number; readonly height: number; readonly cx: number; readonly cy: number } | null;
+}
 
 const newPlace = (): LinePlace => ({ across: 0, along: 0 });
 
@@ -12,16 +28,16 @@ const newPlace = (): LinePlace => ({ across: 0, along: 0 });
 const offLine = (across: number): number => Math.abs(2 * (across - Math.floor(across)) - 1);
 
 /** Lines without a hand's breaks and wobble, which repeat: compiled into a tile. */
-function repeating({ screen, pitch, draft }: PrepareInput): CompiledScreen {
-  const { kind, wavelength, swing } = screen.lines;
+function repeating({ lines, pitch, angle }: LineInputs, draft: boolean): CompiledScreen {
+  const { kind, wavelength, swing } = lines;
   if (kind === 'straight') {
-    const cell = findSupercell(pitch, screen.angle, draft);
+    const cell = findSupercell(pitch, angle, draft);
     const tile = compileTile(cell, (_, v) => 1 - 2 * offLine(v), { draft });
     const cells: CellMap = { kind: 'lattice', positions: latticePositions(cell), pitch: actualScreen(cell).pitch };
-    return { kind: 'tile', tile, cells, grain: 1, prints: ONE_INK };
+    return periodicScreen(tile, cells);
   }
   const basis = { ax: wavelength * pitch, ay: 0, bx: 0, by: pitch };
-  const cell = findSupercellOf(basis, screen.angle, draft);
+  const cell = findSupercellOf(basis, angle, draft);
   const wave = kind === 'wave';
   const tile = compileTile(
     cell,
@@ -31,12 +47,11 @@ function repeating({ screen, pitch, draft }: PrepareInput): CompiledScreen {
     },
     { draft },
   );
-  return { kind: 'tile', tile, cells: null, grain: 1, prints: ONE_INK };
+  return periodicScreen(tile, null);
 }
 
 /** A distance from the nearest line with the hand's wobble and breaks in it. */
-function drawnByHand(course: Course, { screen }: PrepareInput): SheetHeights {
-  const { lines, seed } = screen;
+function drawnByHand(course: Course, lines: LineSettings, seed: number): SheetHeights {
   const place = newPlace();
   return (x, y) => {
     course(x, y, place);
@@ -81,14 +96,13 @@ export function hatchStarts(tones: readonly number[]): number[] {
 }
 
 /** A place is inked once the growth reaches the first of its lines that covers it. */
-function hatched(input: PrepareInput, course: CourseInput): SheetHeights {
-  const { lines } = input.screen;
+function hatched(course: CourseInput, seed: number): SheetHeights {
+  const { lines } = course;
   const entering = [0, lines.second, lines.third, lines.fourth].slice(0, lines.directions).sort((a, b) => a - b);
   const starts = hatchStarts(entering);
   const ways = starts.map((start, k) => {
     const turned = COURSES.straight({ ...course, angle: course.angle + HATCHINGS[k]! });
-    const byHand = drawnByHand(turned, { ...input, screen: { ...input.screen, seed: input.screen.seed + 17 * k } });
-    return { start, byHand };
+    return { start, byHand: drawnByHand(turned, lines, seed + 17 * k) };
   });
   return (x, y) => {
     let growth = 2;
@@ -101,25 +115,44 @@ function hatched(input: PrepareInput, course: CourseInput): SheetHeights {
   };
 }
 
-/** Compiles a screen of lines. */
-export function prepareLines(input: PrepareInput): CompiledScreen {
-  const { screen, width, height, pitch, draft } = input;
-  const { lines } = screen;
-  const byHand = lines.breaks > 0 || lines.wobble > 0;
-  const parallel = lines.kind === 'straight' || lines.kind === 'wave' || lines.kind === 'zigzag';
-  if (parallel && !byHand) return repeating(input);
-  const course: CourseInput = {
+const PARALLEL = ['straight', 'wave', 'zigzag'];
+
+const byHand = ({ breaks, wobble }: LineSettings): boolean => breaks > 0 || wobble > 0;
+
+/** Whether lines repeat on the pixel grid: parallel ones without a hand's breaks and wobble. */
+const repeats = (lines: LineSettings): boolean => PARALLEL.includes(lines.kind) && !byHand(lines);
+
+/** What is true of lines with given settings. */
+export const lineTraits = (lines: LineSettings) => ({
+  cells: lines.kind === 'straight' && !byHand(lines),
+  rows: lines.kind === 'straight',
+  centre: ['concentric', 'spiral', 'rays'].includes(lines.kind),
+  chance: byHand(lines),
+});
+
+export function lineInputs({ own, shared, pitch, width, height }: ScreenAsked<LineSettings>): LineInputs {
+  // Whole circles look the same however they are turned, until a hand breaks them.
+  const angle = own.kind === 'concentric' && !byHand(own) ? 0 : shared.angle;
+  return {
+    lines: settingsInUse(LINE_PARAMS, own) as unknown as LineSettings,
     pitch,
-    angle: screen.angle,
-    cx: screen.centreX * width - 0.5,
-    cy: screen.centreY * height - 0.5,
-    halfWay: Math.min(width, height) / 4,
-    lines,
+    angle,
+    seed: byHand(own) ? shared.seed : 0,
+    place: repeats(own)
+      ? null
+      : { width, height, cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 },
   };
+}
+
+/** Compiles a screen of lines. */
+export function compileLines(inputs: LineInputs, { draft }: Making): CompiledScreen {
+  const { lines, pitch, angle, seed, place } = inputs;
+  if (!place) return repeating(inputs, draft);
+  const { width, height, cx, cy } = place;
+  const course: CourseInput = { pitch, angle, cx, cy, halfWay: Math.min(width, height) / 4, lines };
   const heights =
     lines.kind === 'cross-hatch'
-      ? hatched(input, course)
-      : drawnByHand(COURSES[lines.kind as keyof typeof COURSES](course), input);
-  const field = createField(heights, { width, height }, true, draft);
-  return { kind: 'field', field, cells: null, grain: 1, prints: ONE_INK };
+      ? hatched(course, seed)
+      : drawnByHand(COURSES[lines.kind as keyof typeof COURSES](course), lines, seed);
+  return fieldScreen(createField(heights, { width, height }, true, draft), null);
 }

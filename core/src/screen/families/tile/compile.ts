@@ -1,7 +1,10 @@
 import { compileTile } from '../../periodic/compile-tile.ts';
 import { findSupercellOf } from '../../periodic/supercell.ts';
 import { finishTile, grownTile, readTile, type TileMap, tileReader } from './height-map.ts';
-import { type CompiledScreen, ONE_INK, type PrepareInput } from '../../compiled.ts';
+import type { CompiledScreen } from '../../compiled.ts';
+import { periodicScreen } from '../../periodic/periodic-screen.ts';
+import type { Making, ScreenAsked } from '../family.ts';
+import type { TileSettings } from './params.ts';
 
 /** What prints while no tile is chosen: one soft spot. */
 const PLAIN: TileMap = {
@@ -18,10 +21,23 @@ const PLAIN: TileMap = {
 const NARROWEST = 2;
 const WIDEST = 4000;
 
+/** Everything that a compiled tile depends on. */
+export interface TileInputs {
+  readonly tile: TileSettings;
+  /** Names the pixels of the tile's picture; null prints the plain spot. */
+  readonly pixels: string | null;
+  readonly pitch: number;
+  readonly angle: number;
+}
+
+export function tileInputs({ own, shared, pitch, pixelsOf }: ScreenAsked<TileSettings>): TileInputs {
+  const { picture } = own;
+  return { tile: { ...own, picture: null }, pixels: picture === null ? null : pixelsOf(picture), pitch, angle: shared.angle };
+}
+
 /** Compiles a screen whose cell is a picture. */
-export function prepareTile({ screen, pitch, draft, pictureOf }: PrepareInput): CompiledScreen {
-  const { tile } = screen;
-  const source = tile.picture === null ? null : pictureOf(tile.picture);
+export function compileTileScreen({ tile, pixels, pitch, angle }: TileInputs, { draft, source: sourceOf }: Making): CompiledScreen {
+  const source = pixels === null ? null : sourceOf(pixels);
   const across = pitch * tile.scale;
   const finished = finishTile(source ? readTile(source, Math.ceil(across * 2)) : PLAIN, tile);
   const halfDrop = tile.repeat === 'half-drop';
@@ -30,7 +46,7 @@ export function prepareTile({ screen, pitch, draft, pictureOf }: PrepareInput): 
   const width = within(across);
   const height = within((width * map.height) / map.width);
   const basis = { ax: width, ay: halfDrop ? -height / 2 : 0, bx: 0, by: height };
-  const cell = findSupercellOf(basis, screen.angle, draft);
+  const cell = findSupercellOf(basis, angle, draft);
   const read = tileReader(map, halfDrop);
   const compiled = compileTile(
     cell,
@@ -40,5 +56,5 @@ export function prepareTile({ screen, pitch, draft, pictureOf }: PrepareInput): 
     },
     { relevel: tile.relevel, draft },
   );
-  return { kind: 'tile', tile: compiled, cells: null, grain: 1, prints: ONE_INK };
+  return periodicScreen(compiled, null);
 }

@@ -1,0 +1,20 @@
+import type { Fill, Job, Pass } from './types.ts';
+
+/** The fill of a pass that stands for all of it where only one can be shown: its first. */
+export const fillOf = (pass: Pick<Pass, 'fills'>): Fill => pass.fills[0];
+
+/** A pass with a change to its first fill. */
+export const withFill = (pass: Pass, change: Partial<Fill>): Pass => {
+  const [first, ...others] = pass.fills;
+  return { ...pass, fills: [{ ...first, ...change }, ...others] };
+};
+
+/** A job with a change to the fill of that id, wherever it is. */
+export const editFill = (job: Job, id: string, change: (fill: Fill) => Fill): Job => ({
+  ...job,
+  passes: job.passes.map((pass) => {
+    if (!pass.fills.some((f) => f.id === id)) return pass;
+    const [first, ...others] = pass.fills.map((f) => (f.id === id ? change(f) : f));
+    return { ...pass, fills: [first!, ...others] };
+  }),
+});

@@ -1,0 +1,22 @@
+import { BEND_NAMES, type Bend, bendKind } from '../bend/index.ts';
+import { check } from './check.ts';
+import { type Held, readSettings } from './read-settings.ts';
+import { section } from './section.ts';
+
+const MOST_BENDS = 100;
+
+function readBend(value: unknown, field: string, held: Held): Bend {
+  const b = check.object(value, field);
+  check.only(b, field, ['kind', 'on', 'settings']);
+  const kind = check.oneOf(b.kind, `${field}.kind`, BEND_NAMES);
+  return {
+    kind,
+    on: b.on === undefined ? true : check.flag(b.on, `${field}.on`),
+    settings: readSettings(b.settings ?? {}, `${field}.settings`, bendKind(kind).params, held),
+  };
+}
+
+/** The Bend station of a fill. */
+export const bendSection = section<readonly Bend[]>('bend', [], (value, field, held) =>
+  check.list(value, field, MOST_BENDS).map((item, k) => readBend(item, `${field}[${k}]`, held)),
+);

@@ -1,0 +1,58 @@
+import { FEED_PARAMS } from '../picture/feed-params.ts';
+import { DEFAULT_FEED, type Feed } from '../picture/types.ts';
+import type { SheetGeometry } from '../raster/sheet.ts';
+import { check, JobError } from './check.ts';
+import { bendSection } from './read-bend.ts';
+import { readScreen } from './read-screen.ts';
+import { fieldsOf, type Held, readSettings } from './read-settings.ts';
+import { readSections, section } from './section.ts';
+import { toneSection } from './read-tone.ts';
+import { DEFAULT_SCREEN } from '../screen/settings.ts';
+import type { Fill, Separation } from './types.ts';
+
+/** An id of something that the document holds, or null. */
+function readHeldId(value: unknown, field: string, ids: readonly { readonly id: string }[], what: string) {
+  if (value == null) return null;
+  const id = check.text(value, field, 64);
+  if (!ids.some((item) => item.id === id)) {
+    throw new JobError(field, `"${field}" names a ${what} that the job does not hold.`);
+  }
+  return id;
+}
+
+const feedSection = (separations: readonly Separation[]) =>
+  section<Feed>('feed', DEFAULT_FEED, (value, field, { pictures }) => {
+    const f = check.object(value, field);
+    check.only(f, field, ['picture', 'separation', 'pick', ...Object.keys(FEED_PARAMS)]);
+    return {
+      picture: readHeldId(f.picture, `${field}.picture`, pictures, 'picture'),
+      separation: readHeldId(f.separation, `${field}.separation`, separations, 'separation'),
+      pick: f.pick == null ? null : check.colour(f.pick, `${field}.pick`),
+      ...readSettings(fieldsOf(f, FEED_PARAMS), field, FEED_PARAMS),
+    };
+  });
+
+/**
+ * Reads one fill of a pass.
+ * @throws JobError naming the first field that is wrong
+ */
+export function readFill(
+  value: unknown,
+  field: string,
+  sheet: SheetGeometry,
+  separations: readonly Separation[],
+  held: Held,
+): Fill {
+  const f = check.object(value, field);
+  const sections = {
+    feed: feedSection(separations),
+    tone: toneSection,
+    screen: section('screen', DEFAULT_SCREEN, (v, at) => readScreen(v, at, sheet, held)),
+    bend: bendSection,
+  };
+  return {
+    id: check.text(f.id, `${field}.id`, 64),
+    name: f.name === undefined ? '' : check.text(f.name, `${field}.name`),
+    ...readSections(f, field, sections, held, ['id', 'name']),
+  };
+}

@@ -1,0 +1,248 @@
+import { BEND_KINDS } from '../bend/index.ts';
+import { INK_PARAMS } from '../ink/ink-params.ts';
+import { PRESS_PARAMS } from '../ink/press-params.ts';
+import { STOCK_PARAMS } from '../ink/stock-params.ts';
+import { CROP_PARAMS, CUT_OUT_PARAMS, EDIT_PARAMS } from '../picture/edit-params.ts';
+import { FEED_PARAMS } from '../picture/feed-params.ts';
+import { MADE_KINDS } from '../picture/made/index.ts';
+import type { Picture } from '../picture/types.ts';
+import { FAMILIES, type FamilyName } from '../screen/families/index.ts';
+import { FREQUENCY_RANGE, FREQUENCY_UNITS } from '../screen/frequency.ts';
+import { SHARED_PARAMS } from '../screen/shared-params.ts';
+import { SEPARATION_PARAMS } from '../separate/params.ts';
+import type { Param, Params } from '../settings/params.ts';
+import { TONE_PARAMS } from '../tone/params.ts';
+import { fillOf, withFill } from './fills.ts';
+import { PLATE_PARAMS } from './plate-params.ts';
+import { separationOf } from './separations.ts';
+import { SHEET_PARAMS } from './sheet-params.ts';
+import type { Fill, Job, Pass, Separation } from './types.ts';
+
+export type Station = 'Sheet' | 'Picture' | 'Tone' | 'Screen' | 'Bend' | 'Ink' | 'Separation' | 'Plates';
+
+/** A number, choice or switch, and how whatever holds it gets another value. */
+interface Entry<On> {
+  /** Its name in the registry, such as `tone.middle`: unique, and kept in documents. */
+  readonly path: string;
+  readonly station: Station;
+  readonly param: Param;
+  /** Its value; undefined where it is not, as a setting of another kind of picture. */
+  get(on: On): unknown;
+  set(on: On, value: unknown): On;
+}
+
+/** A setting of a pass: of its ink, or of its first fill. */
+export type PassSetting = Entry<Pass>;
+
+/** A setting of a job; those of a pass, its picture or its separation are the ones of the pass that is named. */
+export interface Setting {
+  readonly path: string;
+  readonly station: Station;
+  readonly param: Param;
+  get(job: Job, pass: string): unknown;
+  set(job: Job, pass: string, value: unknown): Job;
+}
+
+type Group = Readonly<Record<string, unknown>>;
+/** Where the settings of a table lie in what holds them. */
+interface Place<On> {
+  get(on: On): Group | undefined;
+  set(on: On, group: Group): On;
+}
+
+/** An entry for every setting of a table. `prefix` stands before its name in the path. */
+const entries = <On>(station: Station, prefix: string, params: Params, { get, set }: Place<On>): Entry<On>[] =>
+  Object.entries(params).map(([name, param]) => ({
+    path: `${prefix}.${name}`,
+    station,
+    param,
+    get: (on) => get(on)?.[name],
+    set(on, value) {
+      const group = get(on);
+      return group ? set(on, { ...group, [name]: value }) : on;
+    },
+  }));
+
+/** A part of something: how it is read and replaced. */
+interface Part<On, In> {
+  get(on: On): In | undefined;
+  set(on: On, value: In): On;
+}
+
+/** A place inside a part. */
+const inside = <On, In>(outer: Part<On, In>, inner: Place<In>): Place<On> => ({
+  get(on) {
+    const value = outer.get(on);
+    return value && inner.get(value);
+  },
+  set(on, group) {
+    const value = outer.get(on);
+    return value ? outer.set(on, inner.set(value, group)) : on;
+  },
+});
+
+/** One field as a part. */
+const part = <On, K extends keyof On>(key: K): Part<On, On[K]> => ({
+  get: (on) => on[key],
+  set: (on, value) => ({ ...on, [key]: value }),
+});
+
+/** One field as a group of settings. */
+const field = <On>(key: keyof On): Place<On> => ({
+  get: (on) => on[key] as Group,
+  set: (on, group) => ({ ...on, [key]: group }),
+});
+
+const FIRST_FILL: Part<Pass, Fill> = { get: fillOf, set: (pass, fill) => withFill(pass, fill) };
+const inFill = (inner: Place<Fill>): Place<Pass> => inside(FIRST_FILL, inner);
+const inScreen = (inner: Place<Fill['screen']>): Place<Pass> => inFill(inside(part<Fill, 'screen'>('screen'), inner));
+const frequency = part<Fill['screen'], 'frequency'>('frequency');
+
+const FREQUENCY: Param = {
+  kind: 'number',
+  label: 'Frequency',
+  normal: 30,
+  step: 1,
+  unit: 'frequency',
+  ...FREQUENCY_RANGE,
+};
+
+const FREQUENCY_UNIT: Param = {
+  kind: 'choice',
+  label: 'Frequency in',
+  about: 'The unit in which the frequency is stated.',
+  normal: 'lpi',
+  options: FREQUENCY_UNITS.map((name) => ({ name, label: name, about: `The frequency is stated in ${name}.` })),
+};
+
+const FAMILY: Param = {
+  kind: 'choice',
+  label: 'Family',
+  about: 'Which family of screens turns tone into marks.',
+  normal: FAMILIES[0].name,
+  options: FAMILIES.map(({ name, label, about }) => ({ name, label, about })),
+};
+
+/** The first bend of a kind. */
+const bendPlace = (kind: string): Place<Pass> =>
+  inFill({
+    get: ({ bend }) => bend.find((b) => b.kind === kind)?.settings,
+    set(fill, settings) {
+      const at = fill.bend.findIndex((b) => b.kind === kind);
+      return { ...fill, bend: fill.bend.map((b, k) => (k === at ? { ...b, settings } : b)) };
+    },
+  });
+
+/** Every setting of a pass, station by station. */
+export const PASS_SETTINGS: readonly PassSetting[] = [
+  ...entries<Pass>('Picture', 'feed', FEED_PARAMS, inFill(field('feed'))),
+  ...entries<Pass>('Tone', 'tone', TONE_PARAMS, inFill(field('tone'))),
+  ...entries<Pass>('Screen', 'screen', { family: FAMILY }, inFill(field('screen'))),
+  ...entries<Pass>(
+    'Screen',
+    'screen',
+    { frequency: FREQUENCY },
+    inScreen(
+      inside(frequency, {
+        get: ({ value }) => ({ frequency: value }),
+        set: (old, { frequency: value }) => ({ ...old, value: value as number }),
+      }),
+    ),
+  ),
+  ...entries<Pass>('Screen', 'screen', { per: FREQUENCY_UNIT }, inScreen(field('frequency'))),
+  ...entries<Pass>('Screen', 'screen', SHARED_PARAMS, inFill(field('screen'))),
+  ...FAMILIES.flatMap(({ name, params }) => entries<Pass>('Screen', name, params, inScreen(field(name)))),
+  ...BEND_KINDS.flatMap(({ name, params }) => entries<Pass>('Bend', `bend.${name}`, params, bendPlace(name))),
+  ...entries<Pass>('Ink', 'ink', INK_PARAMS, field('ink')),
+  ...entries<Pass>('Ink', 'press', PRESS_PARAMS, inside(part<Pass, 'ink'>('ink'), field('press'))),
+];
+
+const inEdit = (inner: Place<Picture['edit']>): Place<Picture> => inside(part<Picture, 'edit'>('edit'), inner);
+
+/** Every setting of a picture; of made ones, those of their kind. */
+const PICTURE_SETTINGS: readonly Entry<Picture>[] = [
+  ...entries<Picture>('Picture', 'crop', CROP_PARAMS, inEdit(field('crop'))),
+  ...entries<Picture>('Picture', 'edit', EDIT_PARAMS, field('edit')),
+  ...entries<Picture>(
+    'Picture',
+    'cut-out',
+    CUT_OUT_PARAMS,
+    inEdit({
+      get: ({ cutOut }) => (cutOut ?? undefined) as Group | undefined,
+      set: (edit, group) => ({ ...edit, cutOut: { ...edit.cutOut!, ...group } }),
+    }),
+  ),
+  ...MADE_KINDS.flatMap(({ name, params }) =>
+    entries<Picture>('Picture', `made.${name}`, params, {
+      get: ({ made }) => (made?.kind === name ? made.settings : undefined),
+      set: (p, settings) => ({ ...p, made: { kind: name, settings } }),
+    }),
+  ),
+];
+
+const SEPARATION_SETTINGS: readonly Entry<Separation>[] = entries<Separation>(
+  'Separation',
+  'separation',
+  SEPARATION_PARAMS,
+  field('settings'),
+);
+
+const JOB_SETTINGS: readonly Entry<Job>[] = [
+  ...entries<Job>('Sheet', 'sheet', SHEET_PARAMS, field('sheet')),
+  ...entries<Job>('Sheet', 'stock', STOCK_PARAMS, inside(part<Job, 'sheet'>('sheet'), field('stock'))),
+  ...entries<Job>('Plates', 'plates', PLATE_PARAMS, field('plates')),
+];
+
+/** Lifts settings of a part of a job to the job. */
+const lifted = <On>(
+  list: readonly Entry<On>[],
+  find: (job: Job, pass: Pass) => On | undefined,
+  put: (job: Job, pass: Pass, value: On) => Job,
+): Setting[] =>
+  list.map(({ path, station, param, get, set }) => ({
+    path,
+    station,
+    param,
+    get(job, id) {
+      const pass = job.passes.find((p) => p.id === id);
+      const on = pass && find(job, pass);
+      return on && get(on);
+    },
+    set(job, id, value) {
+      const pass = job.passes.find((p) => p.id === id);
+      const on = pass && find(job, pass);
+      return on ? put(job, pass, set(on, value)) : job;
+    },
+  }));
+
+const replaced = <T extends { readonly id: string }>(list: readonly T[], item: T): readonly T[] =>
+  list.map((old) => (old.id === item.id ? item : old));
+
+/** Every number, choice and switch of a job: the one list that strips, the command line and the help go by. */
+export const SETTINGS: readonly Setting[] = [
+  ...JOB_SETTINGS.map(({ path, station, param, get, set }) => ({
+    path,
+    station,
+    param,
+    get: (job: Job) => get(job),
+    set: (job: Job, _: string, value: unknown) => set(job, value),
+  })),
+  ...lifted(
+    PICTURE_SETTINGS,
+    (job, pass) => job.pictures.find((p) => p.id === fillOf(pass).feed.picture),
+    (job, _, picture) => ({ ...job, pictures: replaced(job.pictures, picture) }),
+  ),
+  ...lifted(
+    SEPARATION_SETTINGS,
+    (job, pass) => separationOf(job, fillOf(pass)),
+    (job, _, separation) => ({ ...job, separations: replaced(job.separations, separation) }),
+  ),
+  ...lifted(
+    PASS_SETTINGS,
+    (_, pass) => pass,
+    (job, _, pass) => ({ ...job, passes: replaced(job.passes, pass) }),
+  ),
+];
+
+/** A setting by its path; undefined if there is none. */
+export const settingAt = (path: string): Setting | undefined => SETTINGS.find((s) => s.path === path);

@@ -1,0 +1,19 @@
+import { type Params, type SettingsOf, share } from '../settings/params.ts';
+
+/** The numbers and choices of an ink itself. */
+export const INK_PARAMS = {
+  strength: share('Strength', 'How strongly the ink colours what lies under it: 1 in full.', 1, 0, 1),
+  opacity: share('Opacity', 'How much the ink hides what lies under it: 0 transparent, 1 covering.', 0, 0, 1),
+  meets: {
+    kind: 'choice',
+    label: 'Meets',
+    about: 'How the ink meets what is there.',
+    normal: 'overprint',
+    options: [
+      { name: 'overprint', label: 'Overprint', about: 'The ink lies on what is printed before it.' },
+      { name: 'light', label: 'Light', about: 'The ink adds its light to what is there, as lamps do.' },
+    ],
+  },
+} as const satisfies Params;
+
+export type InkSettings = SettingsOf<typeof INK_PARAMS>;

@@ -1,0 +1,87 @@
+import type { Job, Pass } from '../document/types.ts';
+import { printingPasses } from '../print/bands.ts';
+import { oneBit } from '../print/ink-levels.ts';
+import { compositePdf } from './composite-pdf.ts';
+import { fileWords } from './file-words.ts';
+import type { Output, OutputEnv, OutputSink } from './output.ts';
+import { packageZip } from './package-zip.ts';
+import { platePng } from './plate-png.ts';
+import { plateTiff } from './plate-tiff.ts';
+import { platesPdf } from './plates-pdf.ts';
+import { proofPdf } from './proof-pdf.ts';
+import { proofPng } from './proof-png.ts';
+import { sheetPng } from './sheet-png.ts';
+import type { PrintEnv } from '../print/env.ts';
+
+export type { Aside, Held, Output, OutputEnv, OutputSink } from './output.ts';
+
+/** Everything that can be taken out of a job, in the order in which it is offered. */
+export const OUTPUTS = [
+  sheetPng,
+  platePng,
+  plateTiff,
+  platesPdf,
+  compositePdf,
+  proofPng,
+  proofPdf,
+  packageZip,
+] as const;
+
+export type OutputName = (typeof OUTPUTS)[number]['name'];
+
+export const outputOf = (name: OutputName): Output<OutputName> => OUTPUTS.find((k) => k.name === name)!;
+
+export interface OutputAsked {
+  readonly kind: OutputName;
+  /** Id of the pass, if an output of one pass is asked for. */
+  readonly pass?: string;
+}
+
+/** An output that a job cannot give, in one sentence. */
+export class OutputError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'OutputError';
+  }
+}
+
+/** The passes whose plates an output needs, in print order. */
+export function passesFor(job: Job, asked: OutputAsked): readonly Pass[] {
+  return outputOf(asked.kind).of === 'pass' ? job.passes.filter((p) => p.id === asked.pass) : printingPasses(job);
+}
+
+/** @throws OutputError when a job cannot give an output */
+export function checkOutput(job: Job, asked: OutputAsked): void {
+  const entry = outputOf(asked.kind);
+  const passes = passesFor(job, asked);
+  if (entry.of === 'pass' && passes.length === 0) throw new OutputError('"pass" must name a pass of this job.');
+  if (!entry.oneBit) return;
+  if (passes.length === 0) throw new OutputError('No pass prints; switch one on first.');
+  const many = passes.find((p) => !oneBit(p));
+  if (!many) return;
+  throw new OutputError(
+    `${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`,
+  );
+}
+
+/** Name of an output's file, which every file system takes. */
+export function outputFileName(job: Job, asked: OutputAsked): string {
+  const { of, ending, fileName } = outputOf(asked.kind);
+  const pass = of === 'pass' ? (passesFor(job, asked)[0]?.name ?? 'pass') : '';
+  return `${fileWords([job.title, pass, fileName].join(' ')) || 'print'}.${ending}`;
+}
+
+/** Writes an output of a job. `progress` is told the share done, 0..1. */
+export function writeOutput(
+  env: OutputEnv,
+  job: Job,
+  asked: OutputAsked,
+  sink: OutputSink,
+  progress?: (share: number) => void,
+): Promise<void> {
+  return outputOf(asked.kind).write({ env, job, passes: passesFor(job, asked), progress }, sink);
+}
+
+/** Estimates the size of an output's file in bytes by making and compressing a few bands of it. */
+export const estimateOutput = (env: PrintEnv, job: Job, asked: OutputAsked): number =>
+  outputOf(asked.kind).estimate({ env, job, passes: passesFor(job, asked) });

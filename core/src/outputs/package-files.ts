@@ -1,0 +1,84 @@
+import type { Job, Pass } from '../document/types.ts';
+import { countInk } from '../raster/bitmap.ts';
+import { sheetPixels } from '../raster/sheet.ts';
+import { Zip, ZipPassThrough } from 'fflate';
+import { fileWords } from './file-words.ts';
+import type { Aside, OutputSink, OutputWork } from './output.ts';
+import { makeProof } from './make-proof.ts';
+import { writeCompositePdf, writePlatesPdf, writeProofPdf } from './pdf/plate-pdf.ts';
+import { type PackedPlate, type PlateTaker, packTaker, pngTaker, runPlates, tiffTaker } from './plate-takers.ts';
+import { jobTicket } from './ticket.ts';
+
+/** Name of a plate's files: its place, then its name. */
+export const plateFile = (pass: Pass, place: number): string => `${place + 1}-${fileWords(pass.name) || 'plate'}`;
+
+/** Everything of a job in one ZIP archive. */
+export async function writePackage(work: OutputWork, sink: OutputSink): Promise<void> {
+  const { job, passes } = work;
+  let failed: Error | null = null;
+  const zip = new Zip((error, piece) => {
+    if (error) failed = error;
+    else sink.write(piece);
+  });
+  // What is large is packed already; the rest is not worth it.
+  const add = (name: string, pieces: Iterable<Uint8Array>): void => {
+    const entry = new ZipPassThrough(name);
+    zip.add(entry);
+    for (const piece of pieces) entry.push(piece, false);
+    entry.push(new Uint8Array(), true);
+  };
+  // An archive takes its files one after the other; what is ready before its turn waits on the disk.
+  const tiffs = passes.map(() => sink.aside());
+  const pngs = passes.map(() => sink.aside());
+  const packed: PackedPlate[] = [];
+  const ink = passes.map(() => 0);
+  const coverage = (k: number): PlateTaker => ({
+    rows: (plate) => {
+      ink[k]! += countInk(plate.data);
+    },
+    end() {},
+  });
+  const files = (pass: Pass, width: number, height: number): PlateTaker[] => {
+    const k = passes.indexOf(pass);
+    return [tiffTaker(job, pass, width, height, tiffs[k]!), pngTaker(job, width, height, pngs[k]!)];
+  };
+  const pages = (pass: Pass, width: number, height: number): PlateTaker[] => [
+    packTaker(pass, width, height, sink.aside(), (plate) => packed.push(plate)),
+    coverage(passes.indexOf(pass)),
+  ];
+  // Film that is turned over or negative differs from what the pages hold.
+  const twice = job.plates.mirror || job.plates.negative;
+  const part = (from: number, to: number): OutputWork => ({
+    ...work,
+    progress: (share) => work.progress?.(from + (to - from) * share),
+  });
+  if (twice) runPlates(part(0, 0.4), true, files);
+  runPlates(part(twice ? 0.4 : 0, 0.75), false, (...plate) => [
+    ...(twice ? [] : files(...plate)),
+    ...pages(...plate),
+  ]);
+  const sheet = sheetPixels(job.sheet);
+  passes.forEach((pass, k) => {
+    add(`tiff/${plateFile(pass, k)}.tif`, tiffs[k]!.pieces());
+    add(`png/${plateFile(pass, k)}.png`, pngs[k]!.pieces());
+  });
+  const addPdf = async <T>(name: string, write: (job: Job, what: T, pdf: Aside) => Promise<void>, what: T) => {
+    const pdf = sink.aside();
+    await write(job, what, pdf);
+    add(name, pdf.pieces());
+  };
+  await addPdf('plates.pdf', writePlatesPdf, packed);
+  await addPdf('named-inks.pdf', writeCompositePdf, packed);
+  const proof = await makeProof(part(0.75, 0.98));
+  add('proof.png', [proof.png]);
+  await addPdf('proof.pdf', writeProofPdf, proof);
+  const listed = passes.map((pass, k) => ({
+    file: `tiff/${plateFile(pass, k)}.tif`,
+    coverage: ink[k]! / (sheet.width * sheet.height),
+  }));
+  const text = new TextEncoder();
+  add('ticket.txt', [text.encode(jobTicket(job, listed))]);
+  add('job.json', [text.encode(JSON.stringify(job, null, 2))]);
+  zip.end();
+  if (failed) throw failed;
+}

@@ -1,0 +1,28 @@
+import type { Kernels } from '../kernel/kernels.ts';
+import type { Area, LightRows } from '../raster/area.ts';
+import type { PictureSource } from '../raster/source.ts';
+import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
+
+/** Finds the pixels of an imported picture by its hash; null while they are not there. */
+export type PictureLookup = (hash: string) => PictureSource | null;
+
+/** Caches of a thread that prints, so that a change makes anew only what depends on it. Keys tell values apart. */
+export interface PrintCaches {
+  light(key: string, area: Area, make: () => LightRows): LightRows;
+  screen(key: string, make: () => CompiledScreen): CompiledScreen;
+  tables(key: string, make: () => ToneTables): ToneTables;
+}
+
+/** What printing needs besides the job. */
+export interface PrintEnv {
+  readonly kernels: Kernels;
+  readonly pictures: PictureLookup;
+  readonly caches?: PrintCaches;
+}
+
+/** No caches: everything is made when it is asked for. */
+export const NO_CACHES: PrintCaches = {
+  light: (_key, _area, make) => make(),
+  screen: (_, make) => make(),
+  tables: (_, make) => make(),
+};

@@ -1,0 +1,174 @@
+import type { Job, Fill, Pass } from '../document/types.ts';
+import { inkPasses, separated, separationOf } from '../document/separations.ts';
+import type { Kernels } from '../kernel/kernels.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { shownSize } from '../picture/edit.ts';
+import { editInUse, editedSource } from '../picture/edited-source.ts';
+import { createFeedReader, emptyFeed } from '../picture/feed.ts';
+import type { FeedPart } from '../picture/feed-params.ts';
+import { madeFeed, madeInputs } from '../picture/made-feed.ts';
+import { coarserPlacement, placePicture } from '../picture/placement.ts';
+import type { Picture } from '../picture/types.ts';
+import { feedWeights } from '../picture/weights.ts';
+import type { LightReader, LightRows } from '../raster/area.ts';
+import { sharedReads } from '../raster/shared-reads.ts';
+import { type Size, sheetPixels } from '../raster/sheet.ts';
+import { spreadReader } from '../raster/spread.ts';
+import { firmEdges } from '../separate/firm-edges.ts';
+import { inkReader, type PlacedColours, placedBytes, placeReader } from '../separate/ink-reader.ts';
+import type { InkTable } from '../separate/ink-table.ts';
+import { planBaseTable, planInkTable, type PlannedTable } from '../separate/separated.ts';
+import { lightWork, workLight } from '../tone/work-light.ts';
+import type { PrintEnv } from './env.ts';
+import { type Planned, planned } from './planned.ts';
+
+type Light = Planned<LightRows>;
+
+/** A pass and the fill of it that is read. */
+export interface FillOfPass {
+  readonly pass: Pass;
+  readonly fill: Fill;
+}
+
+const pictureOf = (job: Job, fill: Fill): Picture | undefined => job.pictures.find((p) => p.id === fill.feed.picture);
+
+const coarserSize = ({ width, height }: Size, factor: number): Size => ({
+  width: Math.ceil(width / factor),
+  height: Math.ceil(height / factor),
+});
+
+/** Makes the reader of each factor once. */
+function onceEach(make: (factor: number) => LightReader): (factor: number) => LightReader {
+  const made = new Map<number, LightReader>();
+  return (factor) => {
+    const known = made.get(factor) ?? make(factor);
+    made.set(factor, known);
+    return known;
+  };
+}
+
+/** What the picture of a fill is read with: where it lies, which light of it counts, and the work on that light. */
+function partInputs(job: Job, fill: Fill, picture: Picture, part: FeedPart) {
+  const size = shownSize(picture);
+  const work = lightWork(fill.tone);
+  return {
+    size,
+    at: placePicture(job.sheet, fill.feed, size),
+    weights: feedWeights(part, fill.tone),
+    work,
+    // Without work on it the light of a spot does not depend on the sheet around it.
+    sheet: work || picture.made ? { ...sheetPixels(job.sheet), ppi: job.sheet.ppi } : null,
+  };
+}
+
+type PartInputs = ReturnType<typeof partInputs>;
+
+function worked(kernels: Kernels, { work, sheet }: PartInputs, read: (factor: number) => LightReader): LightReader {
+  return work ? workLight(kernels, work, sheet!, onceEach(read)) : read(1);
+}
+
+/** One part of the picture of a fill as light on the sheet: placed, mixed, and worked on as its tone says. */
+function planPart(env: PrintEnv, job: Job, fill: Fill, part: FeedPart): Light {
+  const picture = pictureOf(job, fill);
+  const { hash } = picture ?? {};
+  if (!picture || (!picture.made && (!hash || !env.pictures(hash)))) {
+    return planned('white', picture ? { missing: hash } : null, [], () => emptyFeed);
+  }
+  const inputs = partInputs(job, fill, picture, part);
+  if (picture.made) {
+    const { size, at, weights, sheet } = inputs;
+    return planned('made', { made: madeInputs(picture.made, size), ...inputs }, [], ({ made, ...own }) =>
+      worked(env.kernels, own, (factor) =>
+        madeFeed(env.kernels, made, coarserPlacement(at, factor), size, coarserSize(sheet!, factor), weights),
+      ),
+    );
+  }
+  return planned('picture', { hash: hash!, edit: editInUse(picture.edit), ...inputs }, [], ({ edit, ...own }) => {
+    const source = editedSource(env.pictures(own.hash)!, edit);
+    return worked(env.kernels, own, (factor) =>
+      createFeedReader(env.kernels, source, coarserPlacement(own.at, factor), own.weights),
+    );
+  });
+}
+
+/** Where the colours of a fill's picture stand on the grid of a table of `size` points a channel. */
+function planPlaces(env: PrintEnv, job: Job, fill: Fill, size: number, alpha: boolean): Planned<PlacedColours> {
+  const part = (name: FeedPart) => planPart(env, job, fill, name);
+  const feeds = [part('r'), part('g'), part('b'), ...(alpha ? [part('alpha')] : [])];
+  const places = planned('places', { size }, feeds, (inputs, [red, green, blue, clear]) =>
+    placeReader(
+      env.kernels,
+      { red: red!.read, green: green!.read, blue: blue!.read, clear: clear?.read ?? null },
+      inputs.size,
+    ),
+  );
+  const owner = ownerOf(env, job, fill);
+  return owner ? { key: places.key, read: sharedReads(owner, places.key, placedBytes, places.read) } : places;
+}
+
+/** The object that lives as long as the pixels of a fill's picture do, for what is remembered of them. */
+function ownerOf(env: PrintEnv, job: Job, fill: Fill): object | null {
+  const picture = pictureOf(job, fill);
+  return picture?.made ?? (picture?.hash ? env.pictures(picture.hash) : null);
+}
+
+/** A fill's picture through a table of colours. Clear counts as white, unless white is printed. */
+function planTable(
+  env: PrintEnv,
+  job: Job,
+  fill: Fill,
+  { table, ink, hard }: { readonly table: PlannedTable; readonly ink: number; readonly hard: boolean },
+): Light {
+  const alpha = hard || separationOf(job, fill)?.settings.whiteIs === 'white';
+  const places = planPlaces(env, job, fill, table.size, alpha);
+  return planned('ink', { table: table.key, ink, hard }, [places], (inputs, [placed]) => {
+    const picture = ownerOf(env, job, fill);
+    const made = { table: table.make(), key: inputs.table, ink: inputs.ink, hard: inputs.hard };
+    return inkReader(env.kernels, placed.read, made, picture && { picture, key: placed.key });
+  });
+}
+
+/** Reads the picture of a fill through any table of one plane, for what is measured or shown of its colours. */
+export function tableReader(env: PrintEnv, job: Job, fill: Fill, key: string, table: InkTable): LightReader {
+  const known = { key, size: table.size, make: () => table };
+  return planTable(env, job, fill, { table: known, ink: 0, hard: false }).read;
+}
+
+/** Pixels that a length in mm has on the plate. */
+const pixels = (mm: number, { sheet }: Job): number => (mm * sheet.ppi) / MM_PER_INCH;
+
+/** Lets what prints grow over its edge by a radius in pixels, or shrink; without one the light stays as it is. */
+function planSpread(env: PrintEnv, job: Job, light: Light, radius: number): Light {
+  if (Math.floor(Math.abs(radius)) < 1) return light;
+  return planned('spread', { radius, sheet: sheetPixels(job.sheet) }, [light], (inputs, [read]) =>
+    spreadReader(env.kernels, read.read, inputs.sheet, inputs.radius),
+  );
+}
+
+/** One ink of a separation, or the area under all of them, as light. */
+function planSeparated(env: PrintEnv, job: Job, { pass, fill }: FillOfPass, part: 'ink' | 'base'): Light | null {
+  const separation = separationOf(job, fill);
+  if (!separation) return null;
+  const from = separated(job, separation);
+  const base = part === 'base';
+  const table = base ? planBaseTable(from) : planInkTable(from);
+  const ink = base ? 0 : inkPasses(job, separation.id).findIndex((p) => p.id === pass.id);
+  const light = planTable(env, job, fill, { table, ink: Math.max(0, ink), hard: base });
+  if (!base) return planSpread(env, job, light, pixels(fill.tone.spread, job));
+  const firm = planned('firm', { sheet: sheetPixels(job.sheet) }, [light], (inputs, [read]) =>
+    firmEdges(env.kernels, read.read, inputs.sheet),
+  );
+  return planSpread(env, job, firm, pixels(fill.tone.spread - separation.settings.choke, job));
+}
+
+/**
+ * Plans the light of one part of a fill's picture as it lies on the sheet: cut out, cropped and turned, mixed and
+ * worked on as the tone of the fill says, separated into inks where that is asked.
+ */
+export function planLight(env: PrintEnv, job: Job, from: FillOfPass, part: FeedPart = from.fill.feed.part): Light {
+  const own = part === 'ink' || part === 'base' ? planSeparated(env, job, from, part) : null;
+  if (own) return own;
+  const light = planPart(env, job, from.fill, part);
+  return planSpread(env, job, light, pixels(from.fill.tone.spread, job));
+}
+

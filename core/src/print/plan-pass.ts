@@ -1,0 +1,122 @@
+import { bendInputs, bendMap } from '../bend/index.ts';
+import { fillOf } from '../document/fills.ts';
+import type { Fill, Job, Pass } from '../document/types.ts';
+import { type Area, type LightRows } from '../raster/area.ts';
+import type { Plate } from '../raster/plate.ts';
+import { sheetPixels } from '../raster/sheet.ts';
+import { planScreen } from '../screen/compile-screen.ts';
+import type { CompiledScreen, Plater, ToneInput } from '../screen/compiled.ts';
+import type { PlannedScreen } from '../screen/families/index.ts';
+import { bentPlater } from './bent-plater.ts';
+import { NO_CACHES, type PrintEnv } from './env.ts';
+import { planLight } from './plan-light.ts';
+import { type Planned, planned } from './planned.ts';
+import { planTones } from './plan-tones.ts';
+
+/** How a pass is printed, where that is not as plates are made. */
+export interface PrintHow {
+  /** With a quick and coarser screen, for a picture while something is dragged. */
+  readonly draft?: boolean;
+  /**
+   * Methods that need all rows above treat each area as a sheet of its own: a first picture, of the same kind but
+   * not made of the pixels of the plate.
+   */
+  readonly piecemeal?: boolean;
+  /** Dot gain of the press at 50 %, for a look at the pressed print. */
+  readonly gain?: number;
+}
+
+/** A pass made ready: every reading of it with its key. Nothing is computed before the first area is read. */
+export interface PassPlan {
+  /** What leaves the Picture station: light over an area. */
+  readonly light: Planned<LightRows>;
+  /** What the screen compares: tones 0..65535 over an area; `to` writes them straight into kernel memory. */
+  readonly tones: Planned<Uint16Array> & { to(area: Area, out: number): void };
+  /** What leaves the Screen and Bend stations: the plate over an area. */
+  readonly plate: Planned<Plate>;
+  readonly screen: PlannedScreen;
+  /** Gives back the kernel memory that the plan holds. */
+  release(): void;
+}
+
+/** Names the pixels of a picture of the job: its hash, or a name of its own while they are not there. */
+function pixelsOf(env: PrintEnv, job: Job): (id: string) => string | null {
+  return (id) => {
+    const hash = job.pictures.find((p) => p.id === id)?.hash;
+    if (!hash) return null;
+    return env.pictures(hash) ? hash : `missing ${hash}`;
+  };
+}
+
+/** The light of a fill's colours: red, green and blue of a whole picture, its one part otherwise. */
+function colourLights(env: PrintEnv, job: Job, pass: Pass, fill: Fill, light: Planned<LightRows>) {
+  if (fill.feed.part !== 'colour') return [light];
+  return (['r', 'g', 'b'] as const).map((part) => planLight(env, job, { pass, fill }, part));
+}
+
+/**
+ * Plans a pass once: picture to light, light to tones, tones to plate. The key of each reading is made with the work,
+ * of just what that work is given. A pass holds one fill for now.
+ */
+export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}): PassPlan {
+  const { caches = NO_CACHES } = env;
+  const { draft = false, piecemeal = false, gain = 0 } = how;
+  const fill = fillOf(pass);
+  const screen = planScreen(job.sheet, fill.screen, pixelsOf(env, job));
+  const own = planLight(env, job, { pass, fill });
+  const light: Planned<LightRows> = {
+    key: own.key,
+    read: (area) => caches.light(own.key, area, () => own.read(area)),
+  };
+  const colours = screen.prints.palette ? colourLights(env, job, pass, fill, light) : [];
+  const plan = planTones(env, { job, fill, screen, light, colours, gain });
+  const sheet = { ...sheetPixels(job.sheet), ppi: job.sheet.ppi };
+  const bends = bendInputs(fill.bend);
+
+  let made: { readonly input: ToneInput; readonly plater: Plater } | null = null;
+  function ready(): NonNullable<typeof made> {
+    if (made) return made;
+    const compiled: CompiledScreen = caches.screen(`${draft ? 'draft ' : ''}${screen.key}`, () =>
+      screen.compile({ draft, source: env.pictures }),
+    );
+    const input = plan.input(compiled, piecemeal);
+    const map = bendMap(bends, sheet);
+    made = { input, plater: map && compiled.thresholds ? bentPlater(compiled.thresholds, map, input) : compiled.plater(input) };
+    return made;
+  }
+  const plateInputs = { sheet: { width: sheet.width, height: sheet.height }, bends };
+  return {
+    light,
+    tones: {
+      key: plan.key,
+      read: (area) => ready().input.tones(area),
+      to(area, out) {
+        const { tones, kernels } = ready().input;
+        if (tones.to) {
+          tones.to(area, out);
+          return;
+        }
+        // Reading may move the memory of the kernels: the view of it comes after.
+        const values = tones(area);
+        new Uint16Array(kernels.run.memory.buffer, out).set(values);
+      },
+    },
+    plate: planned('plate', plateInputs, [plan, screen], () => (area) => ready().plater.plate(area)),
+    screen,
+    release() {
+      made?.plater.release();
+      made = null;
+    },
+  };
+}
+
+/** An environment in which every picture is there and nothing can be read: for keys alone. */
+const KEYS_ONLY: PrintEnv = {
+  get kernels(): never {
+    throw new Error('A plan that was made for its key alone cannot be read.');
+  },
+  pictures: () => ({ width: 1, height: 1, channels: 4, read: () => new Uint8Array(4) }),
+};
+
+/** Key of a pass's plate once all of its pictures are there. Passes with equal keys have equal plates. */
+export const plateKey = (job: Job, pass: Pass): string => planPass(KEYS_ONLY, job, pass).plate.key;

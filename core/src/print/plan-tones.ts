@@ -1,0 +1,180 @@
+import type { Fill, Job } from '../document/types.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { isCoverage } from '../picture/feed-params.ts';
+import type { Area, LightReader, LightRows } from '../raster/area.ts';
+import { mapTones, mapTonesTo } from '../raster/map-tones.ts';
+import { type Size, sheetPixels } from '../raster/sheet.ts';
+import { onPrintedSheet, paintShare, type PaintStroke, paintTones } from '../raster/strokes.ts';
+import { createCellMeans } from '../screen/cells/cell-means.ts';
+import { createPlaceMeans } from '../screen/cells/place-means.ts';
+import type { CompiledScreen, ToneInput, ToneTables, ValueReader } from '../screen/compiled.ts';
+import type { PlannedScreen } from '../screen/families/index.ts';
+import { type Finish, finishTones } from '../tone/finish.ts';
+import type { CurveSettings } from '../tone/params.ts';
+import { curveInUse, toneTable16, toneTable8 } from '../tone/tone-table.ts';
+import { NO_CACHES, type PrintEnv } from './env.ts';
+import { type Planned, planned } from './planned.ts';
+
+/** What was painted on a fill, in sheet pixels. */
+interface Paint {
+  readonly strokes: readonly PaintStroke[];
+  readonly bleed: number;
+  readonly ppi: number;
+}
+
+/** A tone curve: its settings in use, and whether what comes in is coverage already. */
+interface Curve {
+  readonly settings: CurveSettings;
+  readonly direct: boolean;
+}
+
+/** From light to tones: the curve, what was painted over it, and how tones are finished, if that comes here. */
+interface ToneWork {
+  readonly curve: Curve;
+  readonly paint: Paint | null;
+  readonly finish: Finish | null;
+}
+
+/** Tables of a tone curve; finished where nothing else lies between the curve and the finish. */
+function toneTables({ settings, direct }: Curve, finish: Finish | null): ToneTables {
+  const made = new Map<8 | 16, Uint16Array>();
+  return {
+    tones(depth) {
+      let table = made.get(depth);
+      if (!table) {
+        table = depth === 8 ? toneTable8(settings) : toneTable16(settings, direct);
+        if (finish) finishTones(table, finish);
+        made.set(depth, table);
+      }
+      return table;
+    },
+  };
+}
+
+/** The tables of some work on tones, from the caches where they are known. */
+function tablesOf({ caches = NO_CACHES }: PrintEnv, { curve, paint, finish }: ToneWork): ToneTables {
+  const own = paint ? null : finish;
+  return caches.tables(JSON.stringify([curve, own]), () => toneTables(curve, own));
+}
+
+const paintOver = ({ strokes, bleed, ppi }: Paint): ((area: Area) => Float32Array | null) => {
+  const moved = onPrintedSheet(strokes, bleed);
+  return (area) => paintShare(moved, area, ppi / MM_PER_INCH);
+};
+
+/** Tones of light through a curve, painted and finished as the work says. */
+function tonesReader(env: PrintEnv, work: ToneWork, light: LightReader): ValueReader {
+  const { kernels } = env;
+  const tables = tablesOf(env, work);
+  const through = (rows: LightRows) => mapTones(kernels, rows, tables.tones(rows.depth));
+  if (!work.paint) {
+    return Object.assign((area: Area) => through(light(area)), {
+      to(area: Area, out: number): void {
+        const rows = light(area);
+        mapTonesTo(kernels, rows, tables.tones(rows.depth), out);
+      },
+    });
+  }
+  const share = paintOver(work.paint);
+  return (area) => {
+    const tones = paintTones(through(light(area)), share(area));
+    return work.finish ? finishTones(tones, work.finish) : tones;
+  };
+}
+
+/** Tones over an area where every pixel has the mean of its cell, finished. */
+function cellTones(
+  { kernels }: PrintEnv,
+  cells: NonNullable<CompiledScreen['cells']>,
+  sheet: Size,
+  tonesOf: ValueReader,
+  finish: Finish,
+): ValueReader {
+  const one = new Uint16Array(1);
+  const finished = (mean: number) => {
+    one[0] = mean;
+    return finishTones(one, finish)[0]!;
+  };
+  if (cells.kind === 'lattice') return createCellMeans({ kernels, ...cells, sheet, tonesOf, finish: finished });
+  return createPlaceMeans({ cells, sheet, tonesOf, finish: finished });
+}
+
+/**
+ * Light of red, green and blue after the tone curve, plane by plane, for palettes. A fill that takes one part of the
+ * picture has the grey of that part in all three.
+ */
+function colourReader(env: PrintEnv, work: ToneWork, lights: readonly LightReader[]): ValueReader {
+  const readers = lights.map((light) => tonesReader(env, work, light));
+  return (area) => {
+    const planes = readers.map((read) => read(area).map((tone) => 65535 - tone));
+    const size = planes[0]!.length;
+    const out = new Uint16Array(3 * size);
+    for (let c = 0; c < 3; c++) out.set(planes[c % planes.length]!, c * size);
+    return out;
+  };
+}
+
+/** The tones of a fill, and what a screen may use instead of them. */
+export interface TonePlan {
+  readonly key: string;
+  /** What a screen is given; made when the first plate is asked for. */
+  input(compiled: CompiledScreen, piecemeal: boolean): ToneInput;
+}
+
+interface TonesAsked {
+  readonly job: Job;
+  readonly fill: Fill;
+  readonly screen: PlannedScreen;
+  /** The light of the fill, and for palettes of its colours. */
+  readonly light: Planned<LightRows>;
+  readonly colours: readonly Planned<LightRows>[];
+  /** Dot gain of the press, for a look at the pressed print. */
+  readonly gain: number;
+}
+
+/** How the light of a fill becomes tones. */
+function workOf({ job, fill, screen: planned, gain }: TonesAsked): { work: ToneWork; byCells: boolean } {
+  const { tone, feed, screen } = fill;
+  const direct = isCoverage(feed.part);
+  // Colours of a palette are not coverage: they are always matched by their light.
+  const curve = planned.prints.palette ? { ...tone, meaning: 'light' } : tone;
+  const { bleed, ppi } = job.sheet;
+  return {
+    work: {
+      curve: { settings: curveInUse(curve, direct && !planned.prints.palette), direct },
+      paint: tone.paint.length > 0 ? { strokes: tone.paint, bleed, ppi } : null,
+      finish: { smallest: screen.smallest, solidFrom: screen.solidFrom, gain },
+    },
+    byCells: screen.oneTone && planned.traits.cells,
+  };
+}
+
+/** Plans the tones of a fill, from its light to what the screen compares. */
+export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
+  const { job, screen, light, colours } = asked;
+  const { work, byCells } = workOf(asked);
+  const sheet = sheetPixels(job.sheet);
+  const from = screen.prints.palette ? colours : [light];
+  const depends = byCells ? [...from, { key: screen.key }] : from;
+  const { key } = planned(byCells ? 'cell tones' : 'tones', work, depends, () => () => null);
+  return {
+    key,
+    input(compiled, piecemeal) {
+      const cells = byCells ? compiled.cells : null;
+      const beforeCells = cells ? { ...work, finish: null } : work;
+      const own = tonesReader(env, beforeCells, light.read);
+      return {
+        kernels: env.kernels,
+        sheet,
+        tones: cells ? cellTones(env, cells, sheet, own, work.finish!) : own,
+        codes: cells || work.paint ? null : { light: light.read, tables: tablesOf(env, work) },
+        colours: colourReader(
+          env,
+          work,
+          colours.map((c) => c.read),
+        ),
+        piecemeal,
+      };
+    },
+  };
+}

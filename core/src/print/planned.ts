@@ -1,0 +1,31 @@
+import type { Area } from '../raster/area.ts';
+
+/**
+ * A reading of the sheet that is decided but not begun. Equal keys read equal values over equal areas, whatever job
+ * they come from. The work is set up when the first area is read.
+ */
+export interface Planned<T> {
+  readonly key: string;
+  read(area: Area): T;
+}
+
+/**
+ * Plans a reading. `make` gets nothing but the inputs, plain data, and the readings it goes on from: so the key that
+ * is made of just these says all that the result depends on, and no list of dependencies is kept beside the work.
+ * Whatever else `make` closes over (kernels, caches, pixels that the inputs name) must not change what is read.
+ */
+export function planned<I, const F extends readonly { readonly key: string }[], T>(
+  name: string,
+  inputs: I,
+  from: F,
+  make: (inputs: I, from: F) => (area: Area) => T,
+): Planned<T> {
+  let read: ((area: Area) => T) | null = null;
+  return {
+    key: `${name}${JSON.stringify(inputs)}${from.length > 0 ? `(${from.map((f) => f.key).join()})` : ''}`,
+    read(area) {
+      read ??= make(inputs, from);
+      return read(area);
+    },
+  };
+}

@@ -1,0 +1,110 @@
+import type { PictureSource } from '../../raster/source.ts';
+import type { Params, SettingsOf } from '../../settings/params.ts';
+import { type CompiledScreen, ONE_INK, type Prints } from '../compiled.ts';
+import type { SharedSettings } from '../shared-params.ts';
+
+/** What is true of a screen with given settings, whatever it will print. */
+export interface ScreenTraits {
+  /** It lies on a lattice, so that frequency and angle count. */
+  readonly lattice: boolean;
+  /** It has cells that one tone a cell keeps whole. */
+  readonly cells: boolean;
+  /** It has rows at one angle, which ripple with those of other screens. */
+  readonly rows: boolean;
+  /** It grows from a centre that can be placed on the sheet. */
+  readonly centre: boolean;
+  /** Something in it is left to chance, so that the seed counts. */
+  readonly chance: boolean;
+  /** Degrees after which a turned screen is the same again, as far as its angle can be measured. */
+  readonly turnsEvery: 90 | 180;
+  /** `any`: areas may be made in any order. `downwards`: each row depends on all rows above. */
+  readonly order: 'any' | 'downwards';
+  /** Two threads can make one plate together without changing a byte of it. */
+  readonly sharesThreads: boolean;
+}
+
+/** What a family is asked to screen: its own settings, the shared ones, and the sheet in pixels. */
+export interface ScreenAsked<S> {
+  readonly own: S;
+  readonly shared: SharedSettings;
+  /** Pixels from one row of cells to the next. */
+  readonly pitch: number;
+  readonly width: number;
+  readonly height: number;
+  readonly ppi: number;
+  /** Names the pixels of one of the job's pictures; equal names mean equal pixels. Null if there is no such picture. */
+  pixelsOf(id: string): string | null;
+}
+
+/** How a screen is compiled. */
+export interface Making {
+  /** Quick and coarser, for a picture while a dial turns; plates are never made of it. */
+  readonly draft: boolean;
+  /** The pixels that `pixelsOf` named; null while they are not there. */
+  source(pixels: string): PictureSource | null;
+}
+
+/** A screen that is decided but not compiled yet. Equal keys compile to equal screens. */
+export interface PlannedScreen {
+  readonly key: string;
+  readonly traits: ScreenTraits;
+  readonly prints: Prints;
+  compile(making: Making): CompiledScreen;
+}
+
+/** One family of screens. Nothing outside its folder asks which family a screen is of. */
+export interface ScreenFamily<N extends string = string, P extends Params = Params> {
+  /** Its name in jobs. */
+  readonly name: N;
+  readonly label: string;
+  readonly about: string;
+  readonly params: P;
+  /** The setting that chooses among its cells, of which samples are shown; null if there is only one. */
+  readonly cells: (keyof P & string) | null;
+  /** `ppi`: pixels per inch of the plate. */
+  traits(own: SettingsOf<P>, ppi: number): ScreenTraits;
+  /** What its plates hold. */
+  prints(own: SettingsOf<P>): Prints;
+  /** Ids of the job's pictures that it is made of. */
+  pictures(own: SettingsOf<P>): readonly string[];
+  /** Width in sheet pixels of what repeats to the eye. */
+  cellWidth(own: SettingsOf<P>, pitch: number, ppi: number): number;
+  /** What a plate's caption says where there is no frequency and angle to say; empty for screens on a lattice. */
+  caption(own: SettingsOf<P>): string;
+  plan(asked: ScreenAsked<SettingsOf<P>>): PlannedScreen;
+}
+
+/** A family as its own folder states it: `compile` sees nothing but the inputs, so that they are its key. */
+export interface FamilyDefinition<N extends string, P extends Params, I>
+  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints'> {
+  /** Left out by families that print one ink, pictures by those that need none. */
+  prints?(own: SettingsOf<P>): Prints;
+  pictures?(own: SettingsOf<P>): readonly string[];
+  caption?(own: SettingsOf<P>): string;
+  /** Plain data: everything that the compiled screen depends on, and nothing else. */
+  inputs(asked: ScreenAsked<SettingsOf<P>>): I;
+  compile(inputs: I, making: Making): CompiledScreen;
+}
+
+/** Makes a family of its definition. */
+export function screenFamily<const N extends string, P extends Params, I>(
+  definition: FamilyDefinition<N, P, I>,
+): ScreenFamily<N, P> {
+  const { name, traits, inputs, compile } = definition;
+  const prints = definition.prints ?? (() => ONE_INK);
+  return {
+    pictures: () => [],
+    caption: () => '',
+    ...definition,
+    prints,
+    plan(asked) {
+      const own = inputs(asked);
+      return {
+        key: `${name}${JSON.stringify(own)}`,
+        traits: traits(asked.own, asked.ppi),
+        prints: prints(asked.own),
+        compile: (making) => compile(own, making),
+      };
+    },
+  };
+}

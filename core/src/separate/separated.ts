@@ -1,0 +1,108 @@
+import { linearOfHex, type LinearRgb } from '../colour/srgb.ts';
+import { knownOverprints, printedInk, stockLight } from '../ink/printed-ink.ts';
+import type { Ink, Stock } from '../ink/types.ts';
+import { countCache, remember } from '../memory/cache.ts';
+import { CHOSEN_SIZE, chosenTable } from './chosen.ts';
+import type { InkTable } from './ink-table.ts';
+import { createPrintModel, type PrintModel } from './model.ts';
+import { blackOf, coarseSize, nearestTable, tableSize } from './nearest.ts';
+import type { SeparationSettings } from './params.ts';
+import { PRESENCE_SIZE, presenceTable } from './presence.ts';
+
+/** What a separation works with: its settings, the stock, and the inks in print order. */
+export interface Separated {
+  readonly settings: SeparationSettings;
+  readonly stock: Stock;
+  /** Inks that the picture is split into; `pick` is the colour of the art that a chosen ink stands for. */
+  readonly inks: readonly { readonly ink: Ink; readonly pick: string | null }[];
+  /** Inks under all of them. */
+  readonly bases: readonly Ink[];
+  /** By a small table, for the first picture after a change. */
+  readonly coarse: boolean;
+}
+
+/** Light of what the inks are laid on: the stock, or the base on the stock. */
+function groundOf({ stock, bases }: Separated): LinearRgb {
+  let [r, g, b] = stockLight(stock);
+  for (const ink of bases) {
+    const { through, adds } = printedInk(ink);
+    [r, g, b] = [r * through[0] + adds[0], g * through[1] + adds[1], b * through[2] + adds[2]];
+  }
+  return [r, g, b];
+}
+
+/** What the inks print together on their ground, as plain data. */
+function modelInputs(from: Separated) {
+  const inks = from.inks.map(({ ink }) => ink);
+  return {
+    ground: groundOf(from),
+    inks: inks.map((ink) => printedInk(ink)),
+    known: knownOverprints(from.stock, inks),
+    n: from.stock.spread,
+  };
+}
+
+const modelFrom = ({ ground, inks, known, n }: ReturnType<typeof modelInputs>): PrintModel =>
+  createPrintModel(ground, inks, known, n);
+
+/** What the inks of a separation print together on their ground. */
+export const modelOf = (from: Separated): PrintModel => modelFrom(modelInputs(from));
+
+/** The colour in the picture that asks for no ink at all. */
+const groundColour = ({ settings, stock }: Separated): LinearRgb =>
+  settings.whiteIs === 'stock' ? [1, 1, 1] : stockLight(stock);
+
+/** A table that is decided but not made. Equal keys make equal tables. */
+export interface PlannedTable {
+  readonly key: string;
+  /** Grid points along each channel. */
+  readonly size: number;
+  make(): InkTable;
+}
+
+/** Tables that were made lately, by key. They follow from their key alone, so that all that ask get the same. */
+const tables = countCache<InkTable>(10);
+
+/** `make` sees nothing but the inputs, so that they are the key. */
+function plannedTable<I>(name: string, size: number, inputs: I, make: (inputs: I) => InkTable): PlannedTable {
+  const key = `${name}${JSON.stringify(inputs)}`;
+  return { key, size, make: () => remember(tables, key, () => make(inputs)) };
+}
+
+/** Settings of a search for the nearest colour that matter for a model: without a black ink its share does not. */
+function nearestInputs(from: Separated) {
+  const model = modelInputs(from);
+  const { black, limit, whiteIs, fitDarks } = from.settings;
+  const hasBlack = blackOf(modelFrom(model)) >= 0;
+  return {
+    model,
+    settings: { black: hasBlack ? black : 0, limit, whiteIs, fitDarks },
+    size: (from.coarse ? coarseSize : tableSize)(model.inks.length),
+  };
+}
+
+/** Coverages of the inks of a separation for every colour. */
+export function planInkTable(from: Separated): PlannedTable {
+  if (from.settings.way === 'nearest') {
+    const inputs = nearestInputs(from);
+    return plannedTable('nearest', inputs.size, inputs, ({ model, settings, size }) =>
+      nearestTable(modelFrom(model), settings, size),
+    );
+  }
+  const inputs = {
+    picks: from.inks.map(({ ink, pick }) => linearOfHex(pick ?? ink.colour)),
+    ground: groundColour(from),
+    tolerance: from.settings.tolerance,
+  };
+  return plannedTable('chosen', CHOSEN_SIZE, inputs, ({ picks, ground, tolerance }) => chosenTable(picks, ground, { tolerance }));
+}
+
+/** Where a picture asks for a base: wherever it is not the colour of the ground. */
+export const planBaseTable = (from: Separated): PlannedTable =>
+  plannedTable('base', PRESENCE_SIZE, { ground: groundColour(from), apart: from.settings.baseFrom }, ({ ground, apart }) =>
+    presenceTable(ground, apart),
+  );
+
+/** Whether the whole table of a separation takes long and is not made yet. */
+export const isSlowTable = (from: Separated): boolean =>
+  from.settings.way === 'nearest' && !tables.has(planInkTable({ ...from, coarse: false }).key);
