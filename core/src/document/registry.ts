@@ -6,7 +6,7 @@ import { CROP_PARAMS, CUT_OUT_PARAMS, EDIT_PARAMS } from '../picture/edit-params
 import { FEED_PARAMS } from '../picture/feed-params.ts';
 import { MADE_KINDS } from '../picture/made/index.ts';
 import type { Picture } from '../picture/types.ts';
-import { FAMILIES, type FamilyName } from '../screen/families/index.ts';
+import { FAMILIES } from '../screen/families/index.ts';
 import { FREQUENCY_RANGE, FREQUENCY_UNITS } from '../screen/frequency.ts';
 import { SHARED_PARAMS } from '../screen/shared-params.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
