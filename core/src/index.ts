@@ -133,5 +133,6 @@ export * from './press/texture.ts';
 export * from './plates/marked.ts';
 export * from './plates/press-marks.ts';
 
-export { fileWords } from './outputs/file-words.ts';
+export * from './outputs/file-words.ts';
+export { pngTaker, runPlates, tiffTaker } from './outputs/plate-takers.ts';
 export * from './outputs/index.ts';

@@ -2,15 +2,12 @@ import type { Job, Pass } from '../document/types.ts';
 import { countInk } from '../raster/bitmap.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { Zip, ZipPassThrough } from 'fflate';
-import { fileWords } from './file-words.ts';
+import { plateFileName } from './file-words.ts';
 import type { Aside, OutputSink, OutputWork } from './output.ts';
 import { makeProof } from './make-proof.ts';
 import { writeCompositePdf, writePlatesPdf, writeProofPdf } from './pdf/plate-pdf.ts';
 import { type PackedPlate, type PlateTaker, packTaker, pngTaker, runPlates, tiffTaker } from './plate-takers.ts';
 import { jobTicket } from './ticket.ts';
-
-/** Name of a plate's files: its place, then its name. */
-export const plateFile = (pass: Pass, place: number): string => `${place + 1}-${fileWords(pass.name) || 'plate'}`;
 
 /** Everything of a job in one ZIP archive. */
 export async function writePackage(work: OutputWork, sink: OutputSink): Promise<void> {
@@ -59,8 +56,8 @@ export async function writePackage(work: OutputWork, sink: OutputSink): Promise<
   ]);
   const sheet = sheetPixels(job.sheet);
   passes.forEach((pass, k) => {
-    add(`tiff/${plateFile(pass, k)}.tif`, tiffs[k]!.pieces());
-    add(`png/${plateFile(pass, k)}.png`, pngs[k]!.pieces());
+    add(`tiff/${plateFileName(pass, k)}.tif`, tiffs[k]!.pieces());
+    add(`png/${plateFileName(pass, k)}.png`, pngs[k]!.pieces());
   });
   const addPdf = async <T>(name: string, write: (job: Job, what: T, pdf: Aside) => Promise<void>, what: T) => {
     const pdf = sink.aside();
@@ -73,7 +70,7 @@ export async function writePackage(work: OutputWork, sink: OutputSink): Promise<
   add('proof.png', [proof.png]);
   await addPdf('proof.pdf', writeProofPdf, proof);
   const listed = passes.map((pass, k) => ({
-    file: `tiff/${plateFile(pass, k)}.tif`,
+    file: `tiff/${plateFileName(pass, k)}.tif`,
     coverage: ink[k]! / (sheet.width * sheet.height),
   }));
   const text = new TextEncoder();

@@ -2,10 +2,9 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { createKernels, type Job, memorySource, type PictureSource, printingPasses, readJob } from '@chromatype/core';
+import { createKernels, fileWords, type Job, memorySource, type PictureSource, printingPasses, readJob } from '@chromatype/core';
 import { normalisePicture } from '../pictures/normalise.ts';
-import { fileWords } from '../render/file-words.ts';
-import { writeOutput } from '../render/write-output.ts';
+import { writeFile } from '../render/write-file.ts';
 import { terminalProgress } from './progress.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -52,7 +51,7 @@ export async function job(args: readonly string[]): Promise<void> {
   const name = fileWords(document.title) || 'print';
   const kinds = ['sheet', 'package'] as const;
   for (const [k, kind] of kinds.entries()) {
-    await writeOutput({
+    await writeFile({
       kernels,
       job: document,
       asked: { kind },

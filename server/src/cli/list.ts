@@ -1,13 +1,24 @@
-import { DOT_SHAPES, GRAIN_METHODS, INK_SETS, LATTICES, LINE_KINDS } from '@chromatype/core';
+import { BEND_KINDS, FAMILIES, INK_SETS, LATTICES, MADE_KINDS } from '@chromatype/core';
+import { endings } from './endings.ts';
+import { settingLines } from './setting-options.ts';
 import { UsageError } from './usage-error.ts';
 
+/** Names of the options of one of a family's settings. */
+function cellsOf({ params, cells }: (typeof FAMILIES)[number]): readonly string[] {
+  const param = cells ? (params as Readonly<Record<string, unknown>>)[cells] : null;
+  const { options = [] } = (param ?? {}) as { readonly options?: readonly { readonly name: string }[] };
+  return options.map((o) => o.name);
+}
+
 const NAMES: Record<string, () => readonly string[]> = {
-  dots: () => DOT_SHAPES.map((d) => d.name),
-  lines: () => LINE_KINDS.map((l) => l.name),
-  grain: () => GRAIN_METHODS.map((g) => g.name),
+  families: () => FAMILIES.map((f) => f.name),
+  ...Object.fromEntries(FAMILIES.filter((f) => f.cells).map((f) => [f.name, () => cellsOf(f)])),
   lattices: () => LATTICES.map((l) => l.name),
   inks: () => INK_SETS.map((s) => s.name),
-  formats: () => ['png', 'tif', 'pdf'],
+  pictures: () => MADE_KINDS.map((k) => k.name),
+  bends: () => BEND_KINDS.map((b) => b.name),
+  formats: () => [...endings().keys()],
+  settings: settingLines,
 };
 
 export const HELP = `chromatype list ${Object.keys(NAMES).join('|')}\n  prints the names, one a line`;

@@ -4,34 +4,38 @@ import { parseArgs } from 'node:util';
 import {
   createJob,
   createKernels,
-  DEFAULT_SCREEN,
-  DOT_SHAPES,
+  FAMILIES,
   type FamilyName,
+  type Fill,
+  filePicture,
+  fillOf,
   type Frequency,
-  GRAIN_METHODS,
-  type GrainSettings,
   type Job,
   LATTICES,
-  LINE_KINDS,
+  MM_PER_INCH,
   memorySource,
-  type OutputKind,
   readGpl,
   readJob,
-  filePicture,
+  withFill,
 } from '@chromatype/core';
 import sharp from 'sharp';
 import { type NormalPicture, normalisePicture } from '../pictures/normalise.ts';
-import { writeOutput } from '../render/write-output.ts';
+import { writeFile } from '../render/write-file.ts';
+import { endings } from './endings.ts';
 import { numberOption } from './numbers.ts';
 import { terminalProgress } from './progress.ts';
+import { SETTING_OPTIONS, withOptions } from './setting-options.ts';
 import { UsageError } from './usage-error.ts';
+
+/** Families whose cells are chosen by name: each has an option of its own. */
+const NAMED = FAMILIES.filter((f) => f.cells).map((f) => f.name);
 
 export const HELP = `chromatype screen IN OUT     one picture through one screen
   --ppi N            sheet resolution (default: the file's own, else 300)
   --width MM         sheet width; without it one picture pixel is one sheet pixel
   --feed PART        lightness (default) | r | g | b | alpha
   --tone MEANING     light (true light, default) | even (encoded values straight to coverage)
-  --dots NAME | --lines NAME | --grain NAME | --tile FILE     the screen; names: chromatype list
+  ${NAMED.map((name) => `--${name} NAME`).join(' | ')} | --tile FILE     the screen; names: chromatype list
                      (default: Round dots)
   --lpi N | --pitch MM | --across N     frequency
   --angle DEG        turn of the rows, counter-clockwise
@@ -46,88 +50,64 @@ export const HELP = `chromatype screen IN OUT     one picture through one screen
   --space NAME       where palette colours are compared: oklab (default) | light
   --seed N           for everything random
   --cell             one tone a cell
-  --smallest F       tone below which nothing prints
-  --solid-from F     tone from which everything prints`;
+  --minimum-dot F    tone below which nothing prints (also --smallest)
+  --solid-from F     tone from which everything prints
+  --set PATH=VALUE   any other setting, may be given several times; paths: chromatype list settings`;
 
 const TEXT = { type: 'string' } as const;
-const YES = { type: 'boolean' } as const;
 const OPTIONS = {
   ppi: TEXT,
   width: TEXT,
   feed: TEXT,
-  tone: TEXT,
-  dots: TEXT,
-  lines: TEXT,
-  grain: TEXT,
   tile: TEXT,
   lpi: TEXT,
   pitch: TEXT,
   across: TEXT,
-  angle: TEXT,
-  lattice: TEXT,
-  softness: TEXT,
-  'grain-size': TEXT,
-  serpentine: YES,
-  noise: TEXT,
-  cut: TEXT,
-  levels: TEXT,
   palette: TEXT,
-  space: TEXT,
-  seed: TEXT,
-  cell: YES,
-  smallest: TEXT,
-  'solid-from': TEXT,
+  ...SETTING_OPTIONS,
 } as const;
 
-type Values = { [K in keyof typeof OPTIONS]?: (typeof OPTIONS)[K]['type'] extends 'boolean' ? boolean : string };
+/** Options as they were given; switches are true. */
+type Values = Readonly<Record<string, unknown>> & {
+  readonly [K in 'ppi' | 'width' | 'feed' | 'tile' | 'lpi' | 'pitch' | 'across' | 'palette']?: string;
+};
 
-function frequencyOf(values: Values): Frequency {
+function frequencyOf(values: Values, normal: Frequency): Frequency {
   const given = [
     { per: 'lpi', value: numberOption(values.lpi, 'lpi', 0.01, 2400) },
     { per: 'mm', value: numberOption(values.pitch, 'pitch', 0.001, 3000) },
     { per: 'across', value: numberOption(values.across, 'across', 1, 100000) },
   ].filter((f): f is Frequency => f.value !== undefined);
   if (given.length > 1) throw new UsageError('Give one of --lpi, --pitch and --across.');
-  return given[0] ?? DEFAULT_SCREEN.frequency;
-}
-
-function nameOption(text: string | undefined, option: string, names: readonly string[]): string {
-  if (text === undefined) return names[0]!;
-  if (!names.includes(text)) throw new UsageError(`--${option} must be one of ${names.join(', ')}.`);
-  return text;
+  return given[0] ?? normal;
 }
 
 function familyOf(values: Values): FamilyName {
-  const given = (['dots', 'lines', 'grain', 'tile'] as const).filter((name) => values[name] !== undefined);
-  if (given.length > 1) throw new UsageError('Give one of --dots, --lines, --grain and --tile.');
+  const families = FAMILIES.map((f) => f.name);
+  const given = families.filter((name) => values[name] !== undefined);
+  const options = families.map((name) => `--${name}`);
+  if (given.length > 1) throw new UsageError(`Give one of ${options.slice(0, -1).join(', ')} and ${options.at(-1)}.`);
   // Levels and palettes are printed in grain.
   const many = values.levels !== undefined || values.palette !== undefined;
-  if (many && given[0] && given[0] !== 'grain') {
-    throw new UsageError(`--levels and --palette are printed in grain; leave out --${given[0]}.`);
+  if (many && given[0] && given[0] !== MANY) {
+    throw new UsageError(`--levels and --palette are printed in ${MANY}; leave out --${given[0]}.`);
   }
-  return given[0] ?? (many ? 'grain' : 'dots');
+  return given[0] ?? (many ? MANY : families[0]!);
 }
 
-function grainOf(values: Values, palette: readonly string[] | null): GrainSettings {
-  const { grain } = DEFAULT_SCREEN;
-  const levels = numberOption(values.levels, 'levels', 2, 64);
-  if (levels !== undefined && palette) throw new UsageError('Give one of --levels and --palette.');
-  if (levels !== undefined && !Number.isInteger(levels)) throw new UsageError('--levels must be a whole number.');
+/** The family that prints levels and palettes. */
+const MANY = 'grain';
+
+/** What grain prints, and the settings that differ on the command line: rows that run one way unless asked. */
+function grainOf(values: Values, { screen }: Fill, palette: readonly string[] | null): Fill['screen']['grain'] {
+  if (values.levels !== undefined && palette) throw new UsageError('Give one of --levels and --palette.');
   return {
-    ...grain,
-    method: nameOption(values.grain, 'grain', names(GRAIN_METHODS)),
-    size: numberOption(values['grain-size'], 'grain-size', 1, 200) ?? 1,
-    serpentine: values.serpentine ?? false,
-    noise: numberOption(values.noise, 'noise', 0, 1) ?? 0,
-    cut: numberOption(values.cut, 'cut', 0.01, 0.99) ?? grain.cut,
-    prints: palette ? 'palette' : levels !== undefined ? 'levels' : 'ink',
-    levels: levels ?? grain.levels,
-    palette: palette ?? grain.palette,
-    space: nameOption(values.space, 'space', ['oklab', 'light']),
+    ...screen.grain,
+    serpentine: false,
+    prints: palette ? 'palette' : values.levels !== undefined ? 'levels' : 'ink',
+    palette: palette ?? screen.grain.palette,
   };
 }
-
-const names = (entries: readonly { readonly name: string }[]) => entries.map((e) => e.name);
 
 /** Pictures that a screen takes: the one that is printed, and the tile. */
 interface Taken {
@@ -136,20 +116,29 @@ interface Taken {
 }
 
 const TILE = { id: 'tile', name: 'tile', hash: '1'.repeat(64) };
+const PARTS = ['lightness', 'colour', 'r', 'g', 'b', 'alpha'] as const;
+
+function partOf(values: Values, palette: readonly string[] | null): (typeof PARTS)[number] {
+  if (values.feed === undefined) return palette ? 'colour' : 'lightness';
+  const part = PARTS.find((name) => name === values.feed);
+  if (!part) throw new UsageError(`--feed must be one of ${PARTS.join(', ')}.`);
+  return part;
+}
 
 function jobOf(values: Values, taken: Taken, palette: readonly string[] | null, ownPpi: number | undefined): Job {
   const { picture, tile } = taken;
   const ppi = numberOption(values.ppi, 'ppi', 30, 2400) ?? Math.min(2400, Math.max(30, ownPpi ?? 300));
   const width = numberOption(values.width, 'width', 5, 3000);
-  const mm = (pixels: number) => (pixels / ppi) * 25.4;
+  const mm = (pixels: number) => (pixels / ppi) * MM_PER_INCH;
   const sheet =
     width === undefined
       ? { width: mm(picture.width), height: mm(picture.height) }
       : { width, height: (width * picture.height) / picture.width };
   const base = createJob('screen', 'pass');
   const pass = base.passes[0]!;
+  const fill = fillOf(pass);
   const size = ({ width: w, height: h }: NormalPicture) => ({ width: w, height: h });
-  return readJob({
+  const job: Job = {
     ...base,
     sheet: { ...base.sheet, ...sheet, ppi },
     plates: { ...base.plates, margin: 0 },
@@ -158,42 +147,20 @@ function jobOf(values: Values, taken: Taken, palette: readonly string[] | null, 
       ...(tile ? [filePicture({ ...TILE, ...size(tile) })] : []),
     ],
     passes: [
-      {
-        ...pass,
-        feed: {
-          ...pass.feed,
-          picture: 'in',
-          part: palette && values.feed === undefined ? 'colour' : nameOption(values.feed, 'feed', PARTS),
-        },
-        tone: { ...pass.tone, meaning: nameOption(values.tone, 'tone', ['light', 'even']) },
+      withFill(pass, {
+        feed: { ...fill.feed, picture: 'in', part: partOf(values, palette) },
         screen: {
-          ...pass.screen,
+          ...fill.screen,
           family: familyOf(values),
-          frequency: frequencyOf(values),
-          angle: numberOption(values.angle, 'angle', -3600, 3600) ?? 45,
-          seed: numberOption(values.seed, 'seed', 0, 999999) ?? pass.screen.seed,
-          oneTone: values.cell ?? false,
-          smallest: numberOption(values.smallest, 'smallest', 0, 0.95) ?? 0,
-          solidFrom: numberOption(values['solid-from'], 'solid-from', 0.05, 1) ?? 1,
-          dots: {
-            ...pass.screen.dots,
-            shape: nameOption(values.dots, 'dots', names(DOT_SHAPES)),
-            lattice: nameOption(values.lattice, 'lattice', names(LATTICES)),
-            softness: numberOption(values.softness, 'softness', 0, 1) ?? 0,
-          },
-          lines: { ...pass.screen.lines, kind: nameOption(values.lines, 'lines', names(LINE_KINDS)) },
-          grain: grainOf(values, palette),
-          tile: { ...pass.screen.tile, picture: tile ? TILE.id : null },
+          frequency: frequencyOf(values, fill.screen.frequency),
+          grain: grainOf(values, fill, palette),
+          tile: { ...fill.screen.tile, picture: tile ? TILE.id : null },
         },
-      },
+      }),
     ],
-  });
+  };
+  return readJob(withOptions(job, pass.id, values));
 }
-
-/** What each ending makes. */
-const ENDINGS: Readonly<Record<string, OutputKind>> = { '.png': 'plate', '.tif': 'plate-tif', '.pdf': 'plates-pdf' };
-
-const PARTS = ['lightness', 'colour', 'r', 'g', 'b', 'alpha'];
 
 async function readPalette(file: string): Promise<readonly string[]> {
   const { colours } = readGpl(await readFile(file, 'utf8'));
@@ -204,11 +171,14 @@ async function readPalette(file: string): Promise<readonly string[]> {
 }
 
 export async function screen(args: readonly string[]): Promise<void> {
-  const { values, positionals } = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
+  const parsed = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
+  const { positionals } = parsed;
+  const values: Values = parsed.values;
   const [input, out] = positionals;
   if (!input || !out || positionals.length > 2) throw new UsageError('screen takes IN and OUT.');
-  const kind = ENDINGS[extname(out).toLowerCase()];
-  if (!kind) throw new UsageError('OUT must end in .png, .tif or .pdf.');
+  const known = endings();
+  const kind = known.get(extname(out).slice(1).toLowerCase());
+  if (!kind) throw new UsageError(`OUT must end in .${[...known.keys()].join(', .')}.`);
   const bytes = await readFile(input);
   const picture = await normalisePicture(bytes, input);
   const { density } = await sharp(bytes).metadata();
@@ -216,7 +186,7 @@ export async function screen(args: readonly string[]): Promise<void> {
   const palette = values.palette === undefined ? null : await readPalette(values.palette);
   const job = jobOf(values, { picture, tile }, palette, picture.format === 'svg' ? undefined : density);
   const sourceOf = (p: NormalPicture) => memorySource(p.width, p.height, p.channels, p.pixels);
-  await writeOutput({
+  await writeFile({
     kernels: createKernels(),
     job,
     asked: { kind, pass: job.passes[0]!.id },

@@ -11,15 +11,21 @@ import {
   inksOfGpl,
   type Job,
   memorySource,
+  MM_PER_INCH,
+  plateFileName,
+  pngTaker,
   readInkSet,
   readJob,
+  runPlates,
   splitPicture,
+  tiffTaker,
+  withFill,
+  fillOf,
 } from '@chromatype/core';
 import sharp from 'sharp';
 import { normalisePicture } from '../pictures/normalise.ts';
 import { writeAll } from '../plates/file-sink.ts';
-import { plateFile } from '../plates/package.ts';
-import { pngTaker, runPlates, tiffTaker } from '../plates/plate-files.ts';
+import { outputEnv } from '../render/output-env.ts';
 import { numberOption } from './numbers.ts';
 import { terminalProgress } from './progress.ts';
 import { UsageError } from './usage-error.ts';
@@ -78,9 +84,10 @@ export async function separate(args: readonly string[]): Promise<void> {
   const { density } = await sharp(bytes).metadata();
   const own = picture.format === 'svg' ? undefined : density;
   const ppi = numberOption(values.ppi, 'ppi', 30, 2400) ?? own ?? 300;
-  const width = numberOption(values.width, 'width', 5, 3000) ?? (picture.width / ppi) * 25.4;
+  const width = numberOption(values.width, 'width', 5, 3000) ?? (picture.width / ppi) * MM_PER_INCH;
   const base = createJob('separate', 'p');
   const pass = base.passes[0]!;
+  const chain = fillOf(pass);
   const before: Job = {
     ...base,
     sheet: { ...base.sheet, width, height: (width * picture.height) / picture.width, ppi },
@@ -88,11 +95,10 @@ export async function separate(args: readonly string[]): Promise<void> {
       filePicture({ id: 'in', name: 'in', hash: '0'.repeat(64), width: picture.width, height: picture.height }),
     ],
     passes: [
-      {
-        ...pass,
-        feed: { ...pass.feed, picture: 'in' },
-        screen: { ...pass.screen, frequency: { value: numberOption(values.lpi, 'lpi', 1, 1200) ?? 60, per: 'lpi' } },
-      },
+      withFill(pass, {
+        feed: { ...chain.feed, picture: 'in' },
+        screen: { ...chain.screen, frequency: { value: numberOption(values.lpi, 'lpi', 1, 1200) ?? 60, per: 'lpi' } },
+      }),
     ],
     plates: { ...base.plates, margin: 0 },
   };
@@ -109,10 +115,10 @@ export async function separate(args: readonly string[]): Promise<void> {
   mkdirSync(out, { recursive: true });
   const passes = job.passes.filter((p) => p.on);
   const source = memorySource(picture.width, picture.height, picture.channels, picture.pixels);
-  const kernels = createKernels();
-  const files = passes.map((one, k) => join(out, `${plateFile(one, k)}.${format}`));
+  const env = await outputEnv(createKernels(), () => source);
+  const files = passes.map((one, k) => join(out, `${plateFileName(one, k)}.${format}`));
   await writeAll(files, (sinks) => {
-    runPlates({ kernels, job, pictures: () => source, progress: terminalProgress }, passes, true, (one, w, h) => {
+    runPlates({ env, job, passes, progress: terminalProgress }, true, (one, w, h) => {
       const sink = sinks[passes.indexOf(one)]!;
       return [format === 'tif' ? tiffTaker(job, one, w, h, sink) : pngTaker(job, w, h, sink)];
     });

@@ -1,21 +1,6 @@
 import { closeSync, fsyncSync, mkdirSync, openSync, readSync, renameSync, rmSync, writeSync } from 'node:fs';
 import { dirname } from 'node:path';
-import type { FileSink } from '@chromatype/core';
-
-/** Bytes that were set aside on the disk, read back piece by piece. */
-export interface Held {
-  readonly length: number;
-  pieces(): Iterable<Uint8Array>;
-}
-
-/** Takes bytes that are wanted again before the file is whole. */
-export interface Aside extends FileSink, Held {}
-
-export interface OpenFile extends FileSink {
-  readonly bytes: number;
-  /** A place beside the file for bytes that come before their turn; it goes away with the work. */
-  aside(): Aside;
-}
+import type { Aside, FileSink, OutputSink } from '@chromatype/core';
 
 const PIECE = 1 << 18;
 
@@ -62,7 +47,7 @@ export const partialPaths = (file: string): readonly [file: string, asides: stri
 };
 
 /** Writes a file that appears only when it is whole. Returns its bytes. */
-export async function writeWhole(file: string, work: (sink: OpenFile) => void | Promise<void>): Promise<number> {
+export async function writeWhole(file: string, work: (sink: OutputSink) => void | Promise<void>): Promise<number> {
   mkdirSync(dirname(file), { recursive: true });
   const [partial, folder] = partialPaths(file);
   const handle = openSync(partial, 'w');
@@ -70,9 +55,6 @@ export async function writeWhole(file: string, work: (sink: OpenFile) => void | 
   const sink = sinkOf(handle);
   try {
     await work({
-      get bytes() {
-        return sink.length;
-      },
       write: sink.write,
       patch: sink.patch,
       aside() {
@@ -92,8 +74,8 @@ export async function writeWhole(file: string, work: (sink: OpenFile) => void | 
 }
 
 /** Writes several files at once, each of which appears only when all are whole. */
-export async function writeAll(files: readonly string[], work: (sinks: readonly OpenFile[]) => void): Promise<void> {
-  const open = async (sinks: readonly OpenFile[]): Promise<void> => {
+export async function writeAll(files: readonly string[], work: (sinks: readonly OutputSink[]) => void): Promise<void> {
+  const open = async (sinks: readonly OutputSink[]): Promise<void> => {
     const file = files[sinks.length];
     if (file === undefined) return work(sinks);
     await writeWhole(file, (sink) => open([...sinks, sink]));

@@ -3,7 +3,7 @@ import { fileURLToPath } from 'node:url';
 import { MessageChannel } from 'node:worker_threads';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
-import type { SmallPrint } from './small-print.ts';
+import type { SmallPrint } from '@chromatype/core';
 import type { EstimateTask, OutputTask, SmallPrintTask } from './thread.ts';
 
 /** The compiled thread; the same path holds from src and from dist. */

@@ -1,8 +1,14 @@
 import type { MessagePort } from 'node:worker_threads';
-import { createKernels, estimateFileSize, type Job, type OutputAsked } from '@chromatype/core';
+import {
+  createKernels,
+  estimateOutput,
+  type Job,
+  makeSmallPrint,
+  type OutputAsked,
+  type SmallPrint,
+} from '@chromatype/core';
 import { openPictures, type StoredPicture } from './file-source.ts';
-import { makeSmallPrint, type SmallPrint } from './small-print.ts';
-import { writeOutput } from './write-output.ts';
+import { writeFile } from './write-file.ts';
 
 interface Task {
   readonly job: Job;
@@ -40,15 +46,15 @@ async function withPictures<T>(
 /** Writes an output file and returns its size in bytes; shares done are posted to the task's port. */
 export function output(task: OutputTask): Promise<number> {
   return withPictures(task, (pictures) =>
-    writeOutput({ ...task, kernels, pictures, progress: (share) => task.port.postMessage(share) }),
+    writeFile({ ...task, kernels, pictures, progress: (share) => task.port.postMessage(share) }),
   );
 }
 
 export function smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
-  return withPictures(task, (pictures) => makeSmallPrint(kernels, task.job, task.width, pictures));
+  return withPictures(task, (pictures) => makeSmallPrint({ kernels, pictures }, task.job, task.width));
 }
 
 /** Bytes that an output will take, nearly. */
 export function estimate(task: EstimateTask): Promise<number> {
-  return withPictures(task, (pictures) => estimateFileSize(kernels, task.job, task.asked, pictures));
+  return withPictures(task, (pictures) => estimateOutput({ kernels, pictures }, task.job, task.asked));
 }

@@ -14,7 +14,7 @@ import {
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
-import { outputKind } from '@chromatype/core';
+import { outputOf } from '@chromatype/core';
 import { map, type Observable } from 'rxjs';
 import { OutputAskedDto } from './runs.dto.ts';
 import { RunsService } from './runs.service.ts';
@@ -63,7 +63,7 @@ export class RunsController {
     const run = await this.runs.get(id);
     if (run.state !== 'done') throw new ConflictException({ message: 'This run has no finished file.' });
     response.set({
-      'Content-Type': outputKind(run.asked.kind).type,
+      'Content-Type': outputOf(run.asked.kind).type,
       'Content-Length': String(run.bytes),
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(run.fileName)}`,
     });

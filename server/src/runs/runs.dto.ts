@@ -1,13 +1,13 @@
-import { OUTPUT_KINDS, type OutputKind } from '@chromatype/core';
+import { OUTPUTS, type OutputName } from '@chromatype/core';
 import { ApiProperty } from '@nestjs/swagger';
 import { IsIn, IsOptional, IsString } from 'class-validator';
 
-const KINDS = OUTPUT_KINDS.map((k) => k.name);
+const KINDS = OUTPUTS.map((k) => k.name);
 
 export class OutputAskedDto {
   @ApiProperty({ enum: KINDS })
   @IsIn(KINDS, { message: `"kind" must be one of ${KINDS.join(', ')}.` })
-  kind: OutputKind;
+  kind: OutputName;
 
   @ApiProperty({ required: false, description: 'The pass whose plate is asked for.' })
   @IsOptional()

@@ -2,7 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import { type Job, type OutputAsked, outputKind, oneBit, passesFor, readJob, sheetPixels } from '@chromatype/core';
+import {
+  checkOutput,
+  type Job,
+  type OutputAsked,
+  OutputError,
+  outputFileName,
+  outputOf,
+  readJob,
+  sheetPixels,
+} from '@chromatype/core';
 import {
   BadRequestException,
   Inject,
@@ -18,34 +27,27 @@ import { Observable, Subject } from 'rxjs';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
 import { partialPaths } from '../plates/file-sink.ts';
-import { fileWords } from '../render/file-words.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { RunEntity } from './run.entity.ts';
+import { tryAgain } from './try-again.ts';
 
 /** What the interface gets to see of a run. */
 export type RunView = Omit<RunEntity, 'document'>;
 
 const viewOf = ({ document: _, ...view }: RunEntity): RunView => view;
 
-/** A name that every file system takes. */
-const fileNameOf = (job: Job, asked: OutputAsked): string => {
-  const pass = job.passes.find((p) => p.id === asked.pass);
-  const { ofPass, ending } = outputKind(asked.kind);
-  const what = { plate: 'plate', 'plate-tif': 'plate', sheet: 'sheet', package: 'for press' }[asked.kind as string];
-  const words = [job.title, ofPass ? (pass?.name ?? 'pass') : '', what ?? asked.kind].join(' ');
-  return `${fileWords(words) || 'print'}.${ending}`;
-};
+/** How a run ended, as it is written down. */
+type Outcome = Pick<RunEntity, 'state'> & Partial<Pick<RunEntity, 'progress' | 'bytes' | 'message'>>;
 
-/** A press takes plates of one bit, at least one of them. */
-function checkPlates(job: Job, asked: OutputAsked): void {
-  const passes = passesFor(job, asked);
-  if (passes.length === 0) throw new BadRequestException({ message: 'No pass prints; switch one on first.' });
-  const many = passes.find((p) => !oneBit(p));
-  if (!many) return;
-  throw new BadRequestException({
-    message: `${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`,
-  });
+/** @throws BadRequestException when a job cannot give an output */
+function checkAsked(job: Job, asked: OutputAsked): void {
+  try {
+    checkOutput(job, asked);
+  } catch (error) {
+    if (error instanceof OutputError) throw new BadRequestException({ message: error.message });
+    throw error;
+  }
 }
 
 /** Long computations: one at a time, kept in the database so that they outlive a crash. */
@@ -97,23 +99,16 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return run;
   }
 
-  private checkAsked(job: Job, asked: OutputAsked): void {
-    if (outputKind(asked.kind).ofPass && !job.passes.some((p) => p.id === asked.pass)) {
-      throw new BadRequestException('"pass" must name a pass of this job.');
-    }
-    if (!['sheet', 'plate', 'proof', 'proof-pdf'].includes(asked.kind)) checkPlates(job, asked);
-  }
-
   async start(jobId: string, asked: OutputAsked): Promise<RunView> {
     const { document } = await this.jobs.get(jobId);
-    this.checkAsked(document, asked);
+    checkAsked(document, asked);
     const now = new Date().toISOString();
     const run = await this.runs.save({
       id: randomUUID(),
       jobId,
       asked,
       document,
-      fileName: fileNameOf(document, asked),
+      fileName: outputFileName(document, asked),
       state: 'queued' as const,
       progress: 0,
       bytes: null,
@@ -128,7 +123,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   /** Size of an output before it is made. */
   async estimate(jobId: string, asked: OutputAsked) {
     const { document } = await this.jobs.get(jobId);
-    this.checkAsked(document, asked);
+    checkAsked(document, asked);
     const { width, height } = sheetPixels(document.sheet);
     const bytes = await this.threads.estimate({
       job: document,
@@ -159,7 +154,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   fileOf({ id, asked }: Pick<RunEntity, 'id' | 'asked'>): string {
-    return join(this.settings.data, 'runs', `${id}.${outputKind(asked.kind).ending}`);
+    return join(this.settings.data, 'runs', `${id}.${outputOf(asked.kind).ending}`);
   }
 
   /** The run as it is, then every change, until it has ended. */
@@ -175,6 +170,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     });
   }
 
+  /** Works through the queue, one run after the other, until nothing waits. A database error only delays it. */
   private async next(): Promise<void> {
     if (this.current || this.closing) return;
     const stop = new AbortController();
@@ -187,55 +183,65 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
         finished = resolve;
       }),
     };
+    let more = false;
     try {
-      const run = await this.runs.findOne({ where: { state: 'queued' }, order: { createdAt: 'ASC' } });
+      const run = await this.stubbornly(() =>
+        this.runs.findOne({ where: { state: 'queued' }, order: { createdAt: 'ASC' } }),
+      );
       if (!run) return;
+      more = true;
       this.current.id = run.id;
       await this.render(run, stop.signal);
-      setImmediate(() => void this.next());
     } catch (error) {
-      if (!this.closing) this.log.error(error);
+      this.log.error(error);
     } finally {
       this.current = null;
       finished();
+      if (more) setImmediate(() => void this.next());
     }
   }
 
+  /** Asks the database until it answers; null when the server ends meanwhile. */
+  private stubbornly<T>(work: () => Promise<T>): Promise<T | null> {
+    return tryAgain(work, { failed: (error) => this.log.error(error), stopped: () => this.closing });
+  }
+
+  /** Writes down what is known of a run and tells who watches it. */
+  private async write(run: RunEntity, change: Outcome): Promise<void> {
+    Object.assign(run, change, { updatedAt: new Date().toISOString() });
+    const { state, progress, bytes, message, updatedAt } = run;
+    await this.stubbornly(() => this.runs.update({ id: run.id }, { state, progress, bytes, message, updatedAt }));
+    this.changes.next(run);
+  }
+
   private async render(run: RunEntity, signal: AbortSignal): Promise<void> {
-    const set = async (change: Partial<RunEntity>) => {
-      Object.assign(run, change, { updatedAt: new Date().toISOString() });
-      const { state, progress, bytes, message, updatedAt } = run;
-      await this.runs.update({ id: run.id }, { state, progress, bytes, message, updatedAt });
+    await this.write(run, { state: 'running' });
+    const outcome = await this.make(run, signal);
+    if (outcome) await this.write(run, outcome);
+  }
+
+  /** Makes the file of a run and says how that ended; null when the server ends first, so that it starts again. */
+  private async make(run: RunEntity, signal: AbortSignal): Promise<Outcome | null> {
+    let told = 0;
+    const progress = (share: number) => {
+      run.progress = share;
+      if (this.current) this.current.share = share;
+      if (Date.now() - told < 100) return;
+      told = Date.now();
       this.changes.next(run);
     };
-    await set({ state: 'running' });
-    let told = 0;
     try {
-      const bytes = await this.threads.output(
-        {
-          job: readJob(run.document),
-          asked: run.asked,
-          pictures: await this.pictures.filesOf(run.document),
-          file: this.fileOf(run),
-        },
-        (share) => {
-          run.progress = share;
-          if (this.current) this.current.share = share;
-          if (Date.now() - told < 100) return;
-          told = Date.now();
-          this.changes.next(run);
-        },
-        signal,
-      );
-      await set({ state: 'done', progress: 1, bytes });
+      const pictures = await this.stubbornly(() => this.pictures.filesOf(run.document));
+      if (!pictures) return null;
+      const task = { job: readJob(run.document), asked: run.asked, pictures, file: this.fileOf(run) };
+      const bytes = await this.threads.output(task, progress, signal);
+      return { state: 'done', progress: 1, bytes };
     } catch (error) {
       for (const path of partialPaths(this.fileOf(run))) await rm(path, { recursive: true, force: true });
-      if (this.closing) return;
-      if (signal.aborted) await set({ state: 'cancelled' });
-      else {
-        this.log.error(error);
-        await set({ state: 'failed', message: 'The print could not be made; the job is unchanged.' });
-      }
+      if (this.closing) return null;
+      if (signal.aborted) return { state: 'cancelled' };
+      this.log.error(error);
+      return { state: 'failed', message: 'The print could not be made; the job is unchanged.' };
     }
   }
 }

@@ -1,0 +1,19 @@
+import { type Job, type Kernels, type OutputAsked, type PictureLookup, writeOutput } from '@chromatype/core';
+import { writeWhole } from '../plates/file-sink.ts';
+import { outputEnv } from './output-env.ts';
+
+export interface WriteOptions {
+  readonly kernels: Kernels;
+  readonly job: Job;
+  readonly asked: OutputAsked;
+  readonly pictures: PictureLookup;
+  readonly file: string;
+  /** Called with the share done, 0..1. */
+  progress?(share: number): void;
+}
+
+/** Writes one output of a job, band by band; the file appears only when it is whole. Returns its bytes. */
+export async function writeFile({ kernels, job, asked, pictures, file, progress }: WriteOptions): Promise<number> {
+  const env = await outputEnv(kernels, pictures);
+  return writeWhole(file, (sink) => writeOutput(env, job, asked, sink, progress));
+}
