@@ -73,6 +73,7 @@ export * from './screen/families/index.ts';
 export { LINE_KINDS } from './screen/families/lines/names.ts';
 export type { LineSettings } from './screen/families/lines/params.ts';
 export { finishTile, readTile, seamStrength } from './screen/families/tile/height-map.ts';
+export { TILE } from './screen/families/tile/family.ts';
 export type { TileSettings } from './screen/families/tile/params.ts';
 export * from './screen/frequency.ts';
 export { compileTile, type HeightMap } from './screen/periodic/compile-tile.ts';

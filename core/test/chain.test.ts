@@ -3,7 +3,7 @@ import {
   bitAt,
   type Bitmap,
   coverage,
-  createPassChain,
+  planPass,
   decodeSrgb,
   type Job,
   memorySource,
@@ -17,9 +17,9 @@ import { random } from './random.ts';
 import { screenOf } from './screens.ts';
 
 function plateOf(job: Job, source: PictureSource, area?: Area): Bitmap {
-  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
+  const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
   const { width, height } = sheetPixels(job.sheet);
-  const plate = chain.plate(area ?? { x: 0, y: 0, width, height, step: 1 });
+  const plate = chain.plate.read(area ?? { x: 0, y: 0, width, height, step: 1 });
   chain.release();
   return plate as Bitmap;
 }

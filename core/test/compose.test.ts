@@ -4,11 +4,11 @@ import {
   createDisplayMeans,
   overprintColours,
   STARTER_INKS,
-  transparentInk,
-} from '../src/index.ts';
+  } from '../src/index.ts';
 import { pixelJob } from './jobs.ts';
 import { flatPlates, kernels } from './plates.ts';
 import { dotTile } from './screens.ts';
+import { transparentInk } from './inks.ts';
 
 const tile = dotTile(10, 30, 'Round');
 const job = pixelJob(512, 512, { width: 1, height: 1 });

@@ -1,6 +1,6 @@
 import {
   bitAt,
-  createPassChain,
+  planPass,
   DOT_SHAPES,
   isBitmap,
   LATTICES,
@@ -10,8 +10,7 @@ import {
   type PictureSource,
   type Screen,
   spectrumPeak,
-  filePicture,
-} from '../src/index.ts';
+  filePicture, dotShape } from '../src/index.ts';
 import { angleApart } from './angles.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
 import { kernels } from './plates.ts';
@@ -55,16 +54,22 @@ describe('coverage equals tone (definition of a threshold screen), 64 tones', ()
     const compiled = compiledFor(screen, SIDE, TILE);
     const worst = worstCoverage(thresholdsOf(compiled, SIDE), 64);
     // Screens that repeat are held over whole tiles, others over the sheet.
-    expect(worst).toBeLessThanOrEqual(compiled.kind === 'tile' ? 1 / 512 : 1 / 200);
-    if (compiled.kind === 'tile') expect(worstCoverage(compiled.tile.data, 256)).toBeLessThanOrEqual(1 / 1024);
+    expect(worst).toBeLessThanOrEqual(compiled.tile ? 1 / 512 : 1 / 200);
+    if (compiled.tile) expect(worstCoverage(compiled.tile.data, 256)).toBeLessThanOrEqual(1 / 1024);
   });
 
   test('without re-levelling the heights decide: a cone covers π/4 of the square of its tone', () => {
     const compiled = compiledFor(screenOf('dots', { shape: 'Cone', relevel: false }, at(15, 30)), SIDE);
     const data = thresholdsOf(compiled, SIDE);
     const covered = (tone: number) => data.filter((t) => tone * 65535 > t).length / data.length;
-    const cone = (x: number, y: number) => 1 - 2 * Math.min(1, Math.hypot(x, y) / Math.SQRT2);
-    expect(cone(0, 0)).toBe(1);
+    const { spot } = dotShape('Cone')!;
+    for (const [x, y, height] of [
+      [0, 0, 1],
+      [0.6, -0.8, 1 - Math.SQRT2],
+      [-1, 1, -1],
+    ] as const) {
+      expect(spot(x, y)).toBeCloseTo(height, 12);
+    }
     // Threshold (1 − height) / 2 is radius / √2, so tone t fills a disc of radius √2 t in a cell of side 2.
     expect(covered(0.3)).toBeCloseTo((Math.PI * 2 * 0.09) / 4, 2);
     expect(covered(0.6)).toBeCloseTo((Math.PI * 2 * 0.36) / 4, 2);
@@ -77,13 +82,9 @@ function flat(screen: Screen, side: number, value: number): Bitmap {
   const base = pixelJob(side, side, source, { tone: { meaning: 'even' }, screen });
   const tile = filePicture({ id: 'tile', name: 'tile', hash: 'b'.repeat(64), width: 90, height: 60 });
   const job: Job = { ...base, pictures: [...base.pictures, tile] };
-  const chain = createPassChain({
-    kernels,
-    job,
-    pass: job.passes[0]!,
-    pictures: (hash) => (hash === tile.hash ? TILE : source),
-  });
-  const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 });
+  const pictures = (hash: string) => (hash === tile.hash ? TILE : source);
+  const chain = planPass({ kernels, pictures }, job, job.passes[0]!);
+  const plate = chain.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 });
   chain.release();
   if (!isBitmap(plate)) throw new Error('a threshold screen prints one bit a pixel');
   return plate;
@@ -125,8 +126,8 @@ test.each([
   const job: Job = { ...base, pictures: [...base.pictures, tile] };
   const plateOf = (area: { x: number; y: number; width: number; height: number }) => {
     const pictures = (hash: string) => (hash === tile.hash ? TILE : source);
-    const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures });
-    const plate = chain.plate({ ...area, step: 1 });
+    const chain = planPass({ kernels, pictures }, job, job.passes[0]!);
+    const plate = chain.plate.read({ ...area, step: 1 });
     chain.release();
     return plate as Bitmap;
   };

@@ -1,5 +1,13 @@
+import { kernels } from './plates.ts';
 import {
+  type Area,
   createJob,
+  type FeedPart,
+  type Fill,
+  fillOf,
+  type LightRows,
+  planLight,
+  withFill,
   filePicture,
   type Job,
   memorySource,
@@ -9,7 +17,9 @@ import {
 } from '../src/index.ts';
 
 /** A change to a pass, station by station. */
-export type PassChange = { readonly [K in 'feed' | 'tone' | 'screen' | 'ink']?: Partial<Pass[K]> };
+export type PassChange = { readonly [K in 'feed' | 'tone' | 'screen']?: Partial<Fill[K]> } & {
+  readonly ink?: Partial<Pass['ink']>;
+};
 
 /** A one-pass job on a white sheet of so many pixels at 300 ppi, reading picture `a`. */
 export function pixelJob(
@@ -20,6 +30,7 @@ export function pixelJob(
 ): Job {
   const base = createJob('test', 'p');
   const pass = base.passes[0]!;
+  const fill = fillOf(pass);
   return {
     ...base,
     sheet: {
@@ -32,10 +43,11 @@ export function pixelJob(
     pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: picture.width, height: picture.height })],
     passes: [
       {
-        ...pass,
-        feed: { ...pass.feed, picture: 'a', ...change.feed },
-        tone: { ...pass.tone, ...change.tone },
-        screen: { ...pass.screen, ...change.screen },
+        ...withFill(pass, {
+          feed: { ...fill.feed, picture: 'a', ...change.feed },
+          tone: { ...fill.tone, ...change.tone },
+          screen: { ...fill.screen, ...change.screen },
+        }),
         ink: { ...pass.ink, ...change.ink },
       },
     ],
@@ -47,4 +59,10 @@ export function greyPicture(width: number, height: number, value: (x: number, y:
   const bytes = new Uint8Array(width * height);
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) bytes[y * width + x] = Math.round(value(x, y));
   return memorySource(width, height, 1, bytes);
+}
+
+/** Light of one part of the first pass's picture, read over any area. */
+export function lightReader(job: Job, source: PictureSource | null, part?: FeedPart): (area: Area) => LightRows {
+  const pass = job.passes[0]!;
+  return planLight({ kernels, pictures: () => source }, job, { pass, fill: fillOf(pass) }, part).read;
 }

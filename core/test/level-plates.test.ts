@@ -7,13 +7,14 @@ import {
   inkShares,
   linearOfHex,
   oneBit,
+  withFill,
 } from '../src/index.ts';
 import { screenOf } from './screens.ts';
 
 const pass = createJob('x', 'p').passes[0]!;
 const printed = (grain: object, ink: object = {}) => ({
+  ...withFill(pass, { screen: screenOf('grain', grain) }),
   ink: { ...pass.ink, ...ink },
-  screen: screenOf('grain', grain),
 });
 
 const bits = { width: 20, height: 3, stride: 3, data: Uint8Array.of(0xff, 0x0f, 0xf0, 0, 0, 0, 0xaa, 0xaa, 0xa0) };
@@ -40,7 +41,7 @@ test('two levels are one bit a pixel, more are not', () => {
   expect(oneBit(printed({ prints: 'levels', levels: 2 }))).toBe(true);
   expect(oneBit(printed({ prints: 'levels', levels: 3 }))).toBe(false);
   expect(oneBit(printed({ prints: 'palette' }))).toBe(false);
-  expect(oneBit({ ...pass, screen: screenOf('dots') })).toBe(true);
+  expect(oneBit(withFill(pass, { screen: screenOf('dots') }))).toBe(true);
 });
 
 test('ink is counted in whole pixels', () => {

@@ -1,4 +1,4 @@
-import { bitAt, type Bitmap, createPassChain, type Screen } from '../src/index.ts';
+import { bitAt, type Bitmap, planPass, type Screen } from '../src/index.ts';
 import { hatchStarts } from '../src/screen/families/lines/compile.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
 import { kernels } from './plates.ts';
@@ -7,8 +7,8 @@ import { compiledFor, lpi, screenOf } from './screens.ts';
 function flat(screen: Screen, side: number, tone: number): Bitmap {
   const source = greyPicture(side, side, () => 255 * (1 - tone));
   const job = pixelJob(side, side, source, { tone: { meaning: 'even' }, screen });
-  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
-  const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 }) as Bitmap;
+  const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
+  const plate = chain.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 }) as Bitmap;
   chain.release();
   return plate;
 }
@@ -63,8 +63,8 @@ test.each(['concentric', 'spiral', 'rays'])('%s move with their centre', (kind) 
   const side = 401;
   const [a, b] = [0.5, 0.5 + 40 / side].map((centre) => {
     const compiled = compiledFor(at(centre), side);
-    if (compiled.kind !== 'field') throw new Error('a screen round a centre does not repeat');
-    return compiled.field.over({ x: 0, y: 0, width: side, height: side, step: 1 });
+    if (compiled.tile) throw new Error('a screen round a centre does not repeat');
+    return compiled.thresholds!({ x: 0, y: 0, width: side, height: side, step: 1 });
   });
   // Ranks are made over another part of the plane, so thresholds differ a little; the pattern is the same, moved.
   let [far, count] = [0, 0];

@@ -4,9 +4,9 @@ import {
   bitAt,
   coverage,
   createBitmap,
-  createPassChain,
-  createToneTables,
-  gainedTables,
+  fillOf,
+  planPass,
+  withFill,
   isPressed,
   type Job,
   normalsOf,
@@ -127,9 +127,9 @@ test('dry edges spare the middle of a mark', () => {
 
 test('gain on the press: a tone of a half prints as more by so much', () => {
   const { job, pass } = withPress({ gain: 0.18 });
-  const tables = gainedTables(createToneTables({ ...pass, tone: { ...pass.tone, meaning: 'even' } }), pass.ink.press);
-  const chain = createPassChain({ kernels, job, pass, pictures: () => source, tables });
-  const plate = chain.plate({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 });
+  const even = withFill(pass, { tone: { ...fillOf(pass).tone, meaning: 'even' } });
+  const chain = planPass({ kernels, pictures: () => source }, job, even, { gain: pass.ink.press.gain });
+  const plate = chain.plate.read({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 });
   chain.release();
   if (!('stride' in plate)) throw new Error('One bit was asked.');
   expect(coverage(plate)).toBeCloseTo(127 / 255 + 0.18, 2);

@@ -23,7 +23,7 @@ export const sheetOf = (width: number, height = width): Sheet => ({
   stock: plainStock('White', '#ffffff'),
 });
 
-const NORMAL = createJob('t', 'p').passes[0]!.screen;
+const NORMAL = createJob('t', 'p').passes[0]!.fills[0].screen;
 
 /** A screen of a family with some of its own and of the shared settings. */
 export function screenOf<F extends FamilyName>(
@@ -66,8 +66,8 @@ export function worstCoverage(thresholds: Uint16Array, count: number): number {
 }
 
 /** Thresholds of a compiled screen: one whole repeat, or all of a sheet that does not repeat. */
-export function thresholdsOf(compiled: CompiledScreen, side: number): Uint16Array {
-  if (compiled.kind === 'tile') return compiled.tile.data as Uint16Array;
-  if (compiled.kind === 'field') return compiled.field.over({ x: 0, y: 0, width: side, height: side, step: 1 });
-  throw new Error(`${compiled.kind} has no thresholds of its own`);
+export function thresholdsOf({ tile, thresholds }: CompiledScreen, side: number): Uint16Array {
+  if (tile) return tile.data;
+  if (thresholds) return thresholds({ x: 0, y: 0, width: side, height: side, step: 1 });
+  throw new Error('This screen has no thresholds.');
 }

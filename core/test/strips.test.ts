@@ -1,4 +1,4 @@
-import { createJob, FAMILY_NAMES, isRange, readJob, stepsBetween, stripSetting, stripSettings } from '../src/index.ts';
+import { createJob, FAMILY_NAMES, fillOf, isRange, readJob, stepsBetween, stripSetting, stripSettings, withFill } from '../src/index.ts';
 
 const job = createJob('x', 'p');
 const pass = job.passes[0]!;
@@ -6,7 +6,7 @@ const pass = job.passes[0]!;
 test.each(FAMILY_NAMES)(
   '%s: every setting offered gives valid jobs at both its ends, and says what it set',
   (family) => {
-    const own = { ...pass, screen: { ...pass.screen, family } };
+    const own = withFill(pass, { screen: { ...fillOf(pass).screen, family } });
     const offered = stripSettings(own);
     expect(new Set(offered.map((s) => s.name)).size).toBe(offered.length);
     expect(offered.length).toBeGreaterThan(20);

@@ -1,4 +1,4 @@
-import { createJob, JobError, readJob } from '../src/index.ts';
+import { JOB_VERSION, createJob, JobError, readJob } from '../src/index.ts';
 
 /** A job that may be spoilt in any way. */
 // biome-ignore lint/suspicious/noExplicitAny: what is tested is exactly what has no type
@@ -21,7 +21,7 @@ const cases: readonly [string, (job: Loose) => void][] = [
   [
     'version',
     (j) => {
-      j.version = 5;
+      j.version = JOB_VERSION + 1;
     },
   ],
   [
@@ -85,87 +85,87 @@ const cases: readonly [string, (job: Loose) => void][] = [
     },
   ],
   [
-    'passes[0].feed.picture',
+    'passes[0].fills[0].feed.picture',
     (j) => {
-      j.passes[0].feed.picture = 'gone';
+      j.passes[0].fills[0].feed.picture = 'gone';
     },
   ],
   [
-    'passes[0].feed.part',
+    'passes[0].fills[0].feed.part',
     (j) => {
-      j.passes[0].feed.part = 'infrared';
+      j.passes[0].fills[0].feed.part = 'infrared';
     },
   ],
   [
-    'passes[0].tone.lights',
+    'passes[0].fills[0].tone.lights',
     (j) => {
-      Object.assign(j.passes[0].tone, { lights: 0.6, darks: 0.5 });
+      Object.assign(j.passes[0].fills[0].tone, { lights: 0.6, darks: 0.5 });
     },
   ],
   [
-    'passes[0].screen.dots.shape',
+    'passes[0].fills[0].screen.dots.shape',
     (j) => {
-      j.passes[0].screen.dots.shape = 'Blob';
+      j.passes[0].fills[0].screen.dots.shape = 'Blob';
     },
   ],
   [
-    'passes[0].screen.frequency.value',
+    'passes[0].fills[0].screen.frequency.value',
     (j) => {
-      j.passes[0].screen.frequency.value = 200;
+      j.passes[0].fills[0].screen.frequency.value = 200;
     },
   ],
   [
-    'passes[0].screen.frequency.per',
+    'passes[0].fills[0].screen.frequency.per',
     (j) => {
-      j.passes[0].screen.frequency.per = 'furlong';
+      j.passes[0].fills[0].screen.frequency.per = 'furlong';
     },
   ],
   [
-    'passes[0].screen.angle',
+    'passes[0].fills[0].screen.angle',
     (j) => {
-      j.passes[0].screen.angle = null;
+      j.passes[0].fills[0].screen.angle = null;
     },
   ],
   [
-    'passes[0].screen.oneTone',
+    'passes[0].fills[0].screen.oneTone',
     (j) => {
-      j.passes[0].screen.oneTone = 'yes';
+      j.passes[0].fills[0].screen.oneTone = 'yes';
     },
   ],
   [
-    'passes[0].screen.family',
+    'passes[0].fills[0].screen.family',
     (j) => {
-      j.passes[0].screen.family = 'glitter';
+      j.passes[0].fills[0].screen.family = 'glitter';
     },
   ],
   [
-    'passes[0].screen.grain.levels',
+    'passes[0].fills[0].screen.grain.levels',
     (j) => {
-      j.passes[0].screen.grain.levels = 4.5;
+      j.passes[0].fills[0].screen.grain.levels = 4.5;
     },
   ],
   [
-    'passes[0].screen.grain.palette',
+    'passes[0].fills[0].screen.grain.palette',
     (j) => {
-      j.passes[0].screen.grain.palette = ['#000000'];
+      j.passes[0].fills[0].screen.grain.palette = ['#000000'];
     },
   ],
   [
-    'passes[0].screen.grain.palette[1]',
+    'passes[0].fills[0].screen.grain.palette[1]',
     (j) => {
-      j.passes[0].screen.grain.palette[1] = 'red';
+      j.passes[0].fills[0].screen.grain.palette[1] = 'red';
     },
   ],
   [
-    'passes[0].screen.tile.picture',
+    'passes[0].fills[0].screen.tile.picture',
     (j) => {
-      j.passes[0].screen.tile.picture = 'gone';
+      j.passes[0].fills[0].screen.tile.picture = 'gone';
     },
   ],
   [
-    'passes[0].screen.lines.glow',
+    'passes[0].fills[0].screen.lines.glow',
     (j) => {
-      j.passes[0].screen.lines.glow = 1;
+      j.passes[0].fills[0].screen.lines.glow = 1;
     },
   ],
   [

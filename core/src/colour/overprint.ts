@@ -16,12 +16,6 @@ export interface KnownOverprint {
   readonly through: LinearRgb;
 }
 
-/** A transparent ink: `colour` is how it prints on white at full strength. */
-export const transparentInk = (colour: LinearRgb, strength = 1): PrintedInk => ({
-  through: [1 - strength * (1 - colour[0]), 1 - strength * (1 - colour[1]), 1 - strength * (1 - colour[2])],
-  adds: [0, 0, 0],
-});
-
 /**
  * Light of every combination of inks on a stock: entry `code` has the inks whose bits are set, laid one on
  * the other in print order. Where a combination, or a part of it, was measured, that part counts as

@@ -1,3 +1,4 @@
+import { isCoverage } from '../picture/feed-params.ts';
 import type { Fill, Job, Pass } from './types.ts';
 
 /** The fill of a pass that stands for all of it where only one can be shown: its first. */
@@ -18,3 +19,7 @@ export const editFill = (job: Job, id: string, change: (fill: Fill) => Fill): Jo
     return { ...pass, fills: [first!, ...others] };
   }),
 });
+
+/** The tone of a fill as it is meant: what is coverage already goes in even steps. */
+export const meantTone = ({ tone, feed }: Pick<Fill, 'tone' | 'feed'>): Fill['tone'] =>
+  isCoverage(feed.part) ? { ...tone, meaning: 'even' } : tone;

@@ -89,12 +89,12 @@ export function readJob(value: unknown): Job {
   distinct(pictures, 'pictures');
   distinct(passes, 'passes');
   distinct(read.separations, 'separations');
+  if (passes.filter((p) => p.on).length > MOST_PASSES) {
+    throw new JobError('passes', `"passes" has more than ${MOST_PASSES} that print; hide some of them.`);
+  }
   distinct(
     passes.flatMap((p) => p.fills),
     'fills',
   );
-  if (passes.filter((p) => p.on).length > MOST_PASSES) {
-    throw new JobError('passes', `"passes" has more than ${MOST_PASSES} that print; hide some of them.`);
-  }
   return { format: 'chromatype-job', version: JOB_VERSION, ...read, passes };
 }

@@ -1,5 +1,5 @@
 import type { Separated } from '../separate/separated.ts';
-import { isSlowTable } from '../separate/separated.ts';
+import { isSlowTable, planBaseTable, planInkTable } from '../separate/separated.ts';
 import type { Fill, Job, Pass, Separation } from './types.ts';
 
 /** Fills of a pass that take a part of a separation. */
@@ -26,6 +26,12 @@ export const separated = (job: Job, { id, settings, coarse = false }: Separation
   bases: basePasses(job, id).map((pass) => pass.ink),
   coarse,
 });
+
+/** What the inks and the base of a separation depend on: equal keys give equal coverages for every colour. */
+export function separationKey(job: Job, separation: Separation): string {
+  const from = separated(job, separation);
+  return planInkTable(from).key + planBaseTable(from).key;
+}
 
 /** A job whose separations use small tables where the whole ones are not made yet. */
 export function quickSeparations(job: Job): Job {

@@ -5,28 +5,12 @@ import { cosine, sine } from '../math/exact.ts';
 import { hashShare } from '../math/hash.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
-import type { ToneTables } from '../screen/compiled.ts';
-import { printedByValue } from '../tone/gain.ts';
 import { unevenness } from './noise.ts';
 import type { PressSettings } from '../ink/press-params.ts';
 
 /** Whether an ink comes off the press other than as planned. */
 export const isPressed = (p: PressSettings): boolean =>
   [p.shiftX, p.shiftY, p.turn, p.stretch, p.gain, p.mottle, p.dry, p.starved].some((v) => v !== 0);
-
-/** Tone tables of a press whose dots grow: what was asked for prints as more. */
-export function gainedTables(tables: ToneTables, { gain }: Pick<PressSettings, 'gain'>): ToneTables {
-  if (gain === 0) return tables;
-  const grown = (code: number) => Math.round(65535 * Math.min(1, Math.max(0, printedByValue(code / 65535, gain))));
-  const made = new Map<8 | 16, Uint16Array>();
-  return {
-    tones(depth) {
-      const known = made.get(depth) ?? tables.tones(depth).map(grown);
-      made.set(depth, known);
-      return known;
-    },
-  };
-}
 
 /** How far a dry rim reaches into a mark, in mm. */
 const RIM = 0.09;

@@ -118,5 +118,8 @@ const KEYS_ONLY: PrintEnv = {
   pictures: () => ({ width: 1, height: 1, channels: 4, read: () => new Uint8Array(4) }),
 };
 
+/** Key of what leaves the Picture station of a pass once all of its pictures are there. */
+export const lightKey = (job: Job, pass: Pass): string => planPass(KEYS_ONLY, job, pass).light.key;
+
 /** Key of a pass's plate once all of its pictures are there. Passes with equal keys have equal plates. */
 export const plateKey = (job: Job, pass: Pass): string => planPass(KEYS_ONLY, job, pass).plate.key;

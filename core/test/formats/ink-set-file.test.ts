@@ -29,7 +29,7 @@ test.each([
   [{ format: 'chromatype-job' }, 'format'],
   [{ format: 'chromatype-inks', label: ' ', about: '', inks: [], base: null, stock: null }, 'label'],
   [{ format: 'chromatype-inks', label: 'x', about: '', inks: [], base: null, stock: null }, 'inks'],
-  [{ format: 'chromatype-inks', label: 'x', about: '', inks: [{}], base: null, stock: null }, 'inks[0].measured'],
+  [{ format: 'chromatype-inks', label: 'x', about: '', inks: [{}], base: null, stock: null }, 'inks[0].name'],
 ])('a wrong set is refused by the field that is wrong: %j', (value, field) => {
   let error: unknown = null;
   try {

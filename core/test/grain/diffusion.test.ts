@@ -98,9 +98,10 @@ test.each([2, 3, 4, 16, 64])(
     for (const grey of [30, 128, 201]) {
       const made = flat(plain('floyd-steinberg'), toneOf(grey), 200, 200, levels);
       expect(Math.abs(meanOf(made) / (levels - 1) - grey / 255)).toBeLessThan(0.003);
-      const used = [...new Set(made)].sort((a, b) => a - b);
-      expect(used.length).toBeLessThanOrEqual(3);
-      expect(used.at(-1)! - used[0]!).toBeLessThanOrEqual(2);
+      const below = Math.floor((grey / 255) * (levels - 1));
+      const between = made.filter((level) => level === below || level === below + 1);
+      // The errors that a pixel is given can lift it past the two levels round its tone only now and then.
+      expect(between.length / made.length).toBeGreaterThan(levels === 2 ? 0.999 : 0.97);
     }
   },
 );

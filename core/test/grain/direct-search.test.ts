@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { makeHarbour } from '../../../demo/src/pictures/harbour.ts';
 import { makeStillLife } from '../../../demo/src/pictures/still-life.ts';
-import { bitAt, type Bitmap, createPassChain, decodeSrgb, memorySource, type PictureSource } from '../../src/index.ts';
+import { bitAt, type Bitmap, planPass, decodeSrgb, memorySource, type PictureSource } from '../../src/index.ts';
 import { pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { screenOf } from '../screens.ts';
@@ -22,8 +22,8 @@ async function small(made: Promise<Buffer>, left: number, top: number): Promise<
 function print(source: PictureSource, method: string): Bitmap {
   const screen = screenOf('grain', { method });
   const job = pixelJob(SIDE, SIDE, source, { tone: { meaning: 'light' }, screen });
-  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
-  const plate = chain.plate({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 });
+  const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
+  const plate = chain.plate.read({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 });
   chain.release();
   return plate as Bitmap;
 }

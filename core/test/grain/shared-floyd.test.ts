@@ -39,7 +39,7 @@ test.each([
 /** The whole plate by the shared way, on this thread alone. */
 function alone(job: ReturnType<typeof jobOf>['job'], source: ReturnType<typeof jobOf>['source']): Uint8Array {
   const shared = createSharedPlate(job);
-  expect(sharePlate(kernels, job, job.passes[0]!, () => source, shared, 0, 1)).toBe(true);
+  expect(sharePlate({ kernels, pictures: () => source }, job, job.passes[0]!, shared, 0, 1)).toBe(true);
   expect(sharedFloydDone(shared)).toBe(1);
   return new Uint8Array(shared.plate);
 }
@@ -48,7 +48,7 @@ test('a picture that is resampled, on kernels whose memory must still grow', () 
   const source = greyPicture(1200, 90, (x, y) => 128 + 100 * Math.sin(x / 40 + y / 30));
   const job = pixelJob(2480, 60, source, { feed: { fit: 'fill' }, screen: screenOf('grain', LEFT_TO_RIGHT) });
   const shared = createSharedPlate(job);
-  expect(sharePlate(createKernels(), job, job.passes[0]!, () => source, shared, 0, 1)).toBe(true);
+  expect(sharePlate({ kernels: createKernels(), pictures: () => source }, job, job.passes[0]!, shared, 0, 1)).toBe(true);
   const whole = packRows(kernels, job, job.passes[0]!, () => source);
   expect(Buffer.compare(new Uint8Array(shared.plate), whole)).toBe(0);
 });
@@ -69,5 +69,5 @@ test('a plate that was stopped is given up', () => {
   const { source, job } = jobOf(100, 100, LEFT_TO_RIGHT);
   const shared = createSharedPlate(job);
   stopSharedFloyd(shared);
-  expect(sharePlate(kernels, job, job.passes[0]!, () => source, shared, 0, 1)).toBe(false);
+  expect(sharePlate({ kernels, pictures: () => source }, job, job.passes[0]!, shared, 0, 1)).toBe(false);
 });

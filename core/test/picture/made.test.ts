@@ -8,11 +8,13 @@ import {
   MADE_KINDS,
   newMade,
   NO_EDIT,
-  passReader,
+  fillOf,
+  withFill,
   polygonsOf,
   readJob,
 } from '../../src/index.ts';
 import { kernels } from '../plates.ts';
+import { lightReader } from '../jobs.ts';
 import { sheetOf } from '../screens.ts';
 
 /** Light 0..1 of a made picture over a sheet of so many pixels. */
@@ -31,9 +33,9 @@ function lightOf(
     ...base,
     sheet: sheetOf(width, height),
     pictures: [{ id: 'm', name: 'm', hash: null, made, width, height, edit: NO_EDIT }],
-    passes: [{ ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'm', part, turn, fit } }],
+    passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'm', part, turn, fit } })),
   };
-  const read = passReader(kernels, job, job.passes[0]!, () => null, part);
+  const read = lightReader(job, null, part);
   const { data } = read({ x: 0, y: 0, width, height, step: 1 });
   return { data, at: (x: number, y: number) => data[y * width + x]! / 65535, read };
 }

@@ -20,7 +20,7 @@ describe('which spot of the picture lies under a point', () => {
     ...filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: 400, height: 200 }),
     edit: { ...NO_EDIT, ...edit },
   });
-  const feed = { ...base.passes[0]!.feed, fit: 'own' as const, x: 10, y: 20, width: 40, turn: 0 };
+  const feed = { ...base.passes[0]!.fills[0].feed, fit: 'own' as const, x: 10, y: 20, width: 40, turn: 0 };
 
   test('plainly placed, the corners are the corners', () => {
     expect(spotUnder(sheet, feed, picture({}), 10, 20).x).toBeCloseTo(0, 3);

@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { bitAt, type Bitmap, createPassChain, memorySource } from '../../src/index.ts';
+import { bitAt, type Bitmap, planPass, memorySource } from '../../src/index.ts';
 import { pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { powerOf, ringMeans } from '../radial.ts';
@@ -29,8 +29,8 @@ function ours(serpentine: boolean): Uint8Array {
   const source = memorySource(SIDE, SIDE, 1, GREY);
   const screen = screenOf('grain', { method: 'floyd-steinberg', serpentine });
   const job = pixelJob(SIDE, SIDE, source, { tone: { meaning: 'even' }, screen });
-  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
-  const plate = chain.plate({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 }) as Bitmap;
+  const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
+  const plate = chain.plate.read({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 }) as Bitmap;
   chain.release();
   return Uint8Array.from({ length: SIDE * SIDE }, (_, k) => bitAt(plate, k % SIDE, Math.floor(k / SIDE)));
 }

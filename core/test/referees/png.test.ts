@@ -4,17 +4,19 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import {
   bitAt,
+  fillOf,
+  withFill,
   type Bitmap,
-  createOutput,
   type Job,
   type OutputAsked,
   passesFor,
-  printBands,
+  packRows,
   printingPasses,
   sheetColours,
   STARTER_INKS,
 } from '../../src/index.ts';
 import { greyPicture, pixelJob } from '../jobs.ts';
+import { outputBytes } from '../outputs.ts';
 import { kernels } from '../plates.ts';
 import { screenOf } from '../screens.ts';
 
@@ -26,21 +28,12 @@ afterAll(() => rmSync(folder, { recursive: true }));
 
 const source = greyPicture(333, 200, (x, y) => 255 * Math.abs(Math.sin(x / 60 + y / 80)));
 
-function write(job: Job, asked: OutputAsked): { file: string; plates: Bitmap[] } {
-  const pieces: Uint8Array[] = [];
-  const writer = createOutput(kernels, job, asked, (p) => pieces.push(p.slice()));
-  const stacked: number[][] = [];
+async function write(job: Job, asked: OutputAsked): Promise<{ file: string; plates: Bitmap[] }> {
   const passes = passesFor(job, asked);
-  for (const band of printBands(kernels, job, passes, () => source)) {
-    band.plates.forEach((p, k) => {
-      stacked[k] = (stacked[k] ?? []).concat(Array.from(p.data));
-    });
-    writer.band(band);
-  }
-  writer.end();
   const file = join(folder, `${asked.kind}-${passes.length}.png`);
-  writeFileSync(file, Buffer.concat(pieces));
-  return { file, plates: stacked.map((d) => ({ width: 333, height: 200, stride: 42, data: Uint8Array.from(d) })) };
+  writeFileSync(file, await outputBytes(job, asked, () => source));
+  const plates = passes.map((pass) => packRows(kernels, job, pass, () => source));
+  return { file, plates: plates.map((data) => ({ width: 333, height: 200, stride: 42, data })) };
 }
 
 /** The file as another library reads it: mode, pixels an inch and RGB rows. */
@@ -60,18 +53,17 @@ sys.stdout.buffer.write(im.convert('RGB').tobytes())`;
 const manyPasses = (job: Job, count: number): Job => ({
   ...job,
   passes: Array.from({ length: count }, (_, k) => ({
-    ...job.passes[0]!,
+    ...withFill(job.passes[0]!, { screen: { ...fillOf(job.passes[0]!).screen, angle: 20 * k } }),
     id: `p${k}`,
     ink: { ...STARTER_INKS[k % 6]!, strength: 1 - k / 20 },
-    screen: { ...job.passes[0]!.screen, angle: 20 * k },
   })),
 });
 
 describe('PNG files, read by libraries that we did not write', () => {
   const base = pixelJob(333, 200, source);
 
-  test('a plate is one-bit, black where ink is, at the resolution of the sheet', () => {
-    const { file, plates } = write(base, { kind: 'plate', pass: 'p' });
+  test('a plate is one-bit, black where ink is, at the resolution of the sheet', async () => {
+    const { file, plates } = await write(base, { kind: 'plate', pass: 'p' });
     expect(execFileSync('pngcheck', [file], { encoding: 'utf8' })).toMatch(/OK: .*333x200, 1-bit grayscale/);
     const { mode, dpi, rgb } = read(file);
     expect(mode).toBe('1');
@@ -82,9 +74,9 @@ describe('PNG files, read by libraries that we did not write', () => {
     expect(different).toBe(0);
   });
 
-  test.each([1, 2, 3, 5, 8])('a sheet of %d passes has each overprint in its own colour', (count) => {
+  test.each([1, 2, 3, 5, 8])('a sheet of %d passes has each overprint in its own colour', async (count) => {
     const job = manyPasses(base, count);
-    const { file, plates } = write(job, { kind: 'sheet' });
+    const { file, plates } = await write(job, { kind: 'sheet' });
     execFileSync('pngcheck', ['-q', file]);
     const { rgb } = read(file);
     const colours = sheetColours(job.sheet, printingPasses(job));
@@ -103,15 +95,11 @@ describe('PNG files, read by libraries that we did not write', () => {
     }
   });
 
-  test.each([2, 6, 9, 16])('a plate of grains of %d pixels, whose rows repeat, is read back whole', (size) => {
+  test.each([2, 6, 9, 16])('a plate of grains of %d pixels, whose rows repeat, is read back whole', async (size) => {
     const wide = greyPicture(1500, 1200, (x, y) => 255 * Math.abs(Math.sin(x / 160 + y / 230)));
     const job = pixelJob(1500, 1200, wide, { screen: screenOf('grain', { method: 'stucki', size }) });
-    const pieces: Uint8Array[] = [];
-    const writer = createOutput(kernels, job, { kind: 'plate', pass: 'p' }, (p) => pieces.push(p.slice()));
-    for (const band of printBands(kernels, job, job.passes, () => wide)) writer.band(band);
-    writer.end();
     const file = join(folder, `grain-${size}.png`);
-    writeFileSync(file, Buffer.concat(pieces));
+    writeFileSync(file, await outputBytes(job, { kind: 'plate', pass: 'p' }, () => wide));
     execFileSync('pngcheck', ['-q', file]);
     const { rgb } = read(file);
     let mixed = 0;
@@ -122,20 +110,20 @@ describe('PNG files, read by libraries that we did not write', () => {
     expect(mixed).toBe(0);
   });
 
-  test('levels are greys, a palette is its colours', () => {
+  test('levels are greys, a palette is its colours', async () => {
     const palette = ['#102030', '#c0a080', '#ffffff'];
     const levels = pixelJob(333, 200, source, { screen: screenOf('grain', { prints: 'levels', levels: 5 }) });
     const colours = pixelJob(333, 200, source, { screen: screenOf('grain', { prints: 'palette', palette }) });
-    const found = (job: Job) => {
-      const { rgb } = read(write(job, { kind: 'plate', pass: 'p' }).file);
+    const found = async (job: Job) => {
+      const { rgb } = read((await write(job, { kind: 'plate', pass: 'p' })).file);
       return new Set(Array.from({ length: 333 * 200 }, (_, k) => rgb.subarray(3 * k, 3 * k + 3).toString('hex')));
     };
-    expect(found(levels)).toEqual(new Set([0, 64, 127, 191, 255].map((v) => Buffer.from([v, v, v]).toString('hex'))));
-    expect(found(colours)).toEqual(new Set(palette.map((hex) => hex.slice(1))));
+    expect(await found(levels)).toEqual(new Set([0, 64, 127, 191, 255].map((v) => Buffer.from([v, v, v]).toString('hex'))));
+    expect(await found(colours)).toEqual(new Set(palette.map((hex) => hex.slice(1))));
   });
 
-  test('a sheet without any pass is bare stock', () => {
-    const { file } = write({ ...base, passes: [] }, { kind: 'sheet' });
+  test('a sheet without any pass is bare stock', async () => {
+    const { file } = await write({ ...base, passes: [] }, { kind: 'sheet' });
     expect(new Set(read(file).rgb)).toEqual(new Set([255]));
   });
 });

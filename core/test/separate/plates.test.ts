@@ -1,6 +1,9 @@
 import {
   encodeSrgb,
-  inkTableOf,
+  fillOf,
+  planInkTable,
+  separated,
+  withFill,
   type Job,
   linearOfHex,
   lookUpInks,
@@ -44,7 +47,7 @@ describe('chosen inks for flat art', () => {
   test('another pick moves the plate, the ink stays', () => {
     const other = {
       ...job,
-      passes: job.passes.map((p, k) => (k === 0 ? { ...p, feed: { ...p.feed, pick: '#00ff00' } } : p)),
+      passes: job.passes.map((p, k) => (k === 0 ? withFill(p, { feed: { ...fillOf(p).feed, pick: '#00ff00' } }) : p)),
     };
     expect(share(plateOf(other, art, 'ink0'), 0, 0, SIDE, 60)).toBe(0);
   });
@@ -57,7 +60,7 @@ test('red, green and blue lights on black: each dot is sized by its channel', ()
     ...start,
     passes: start.passes.map((p) => ({ ...p, ink: { ...p.ink, opacity: 0, meets: 'light' as const } })),
   };
-  const table = inkTableOf(job, job.separations[0]!);
+  const table = planInkTable(separated(job, job.separations[0]!)).make();
   for (const [r, g, b] of [
     [0.2, 0.5, 0.9],
     [1, 0, 0.4],

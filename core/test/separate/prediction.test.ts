@@ -1,12 +1,11 @@
 import {
   ciede2000,
-  createPassChain,
+  planPass,
   DEFAULT_TONE,
   displayColours,
   type Job,
   labOfLight,
   lightOfLab,
-  overprintColours,
   plainInk,
   plainStock,
   printedInk,
@@ -34,14 +33,15 @@ test('Demichel weights: sums of one, and those of two inks by hand (Demichel 192
 test.each([1, 1.7, 2])('corners are exact with n = %d: the solids and overprints of ISO 12647-2', (n) => {
   const model = processModel(n);
   const wanted: readonly (readonly [number[], readonly [number, number, number]])[] = [
-    [[0, 0, 0, 0], PROCESS_PAPER],
-    [[1, 0, 0, 0], PROCESS_SOLIDS.C],
-    [[0, 1, 0, 0], PROCESS_SOLIDS.M],
-    [[0, 0, 1, 0], PROCESS_SOLIDS.Y],
-    [[0, 0, 0, 1], PROCESS_SOLIDS.K],
-    [[0, 1, 1, 0], PROCESS_OVERPRINTS.MY],
-    [[1, 0, 1, 0], PROCESS_OVERPRINTS.CY],
-    [[1, 1, 0, 0], PROCESS_OVERPRINTS.CM],
+    // L*a*b* of paper type 1, its solids and its overprints on black backing (ISO 12647-2, from memory).
+    [[0, 0, 0, 0], [93, 0, -3]],
+    [[1, 0, 0, 0], [54, -36, -49]],
+    [[0, 1, 0, 0], [46, 72, -5]],
+    [[0, 0, 1, 0], [87, -6, 90]],
+    [[0, 0, 0, 1], [16, 0, 0]],
+    [[0, 1, 1, 0], [46, 67, 47]],
+    [[1, 0, 1, 0], [49, -66, 24]],
+    [[1, 1, 0, 0], [24, 16, -45]],
   ];
   for (const [coverages, lab] of wanted) {
     labOfLight(predict(model, coverages)).forEach((v, k) => {
@@ -106,8 +106,8 @@ test('overprint areas counted on real plates are those of the weights, within 0.
       },
     );
     const job: Job = pixelJob(side, side, source, { tone: { ...DEFAULT_TONE, meaning: 'even' }, screen });
-    const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
-    const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 });
+    const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
+    const plate = chain.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 });
     chain.release();
     if (!('stride' in plate)) throw new Error('One bit was asked.');
     return plate;
@@ -146,9 +146,11 @@ test('a stock that was measured shows its own colour; overprints hold for inks b
   expect(ciede2000(labOfLight([plain[9]!, plain[10]!, plain[11]!]), PROCESS_OVERPRINTS.CM)).toBeGreaterThan(3);
 });
 
-test('a model of one ink is the stock and the ink', () => {
+test('a model of one ink is the stock and the ink, worked out by hand', () => {
   const model = createPrintModel([0.9, 0.8, 0.7], [{ through: [0.5, 0.5, 0.5], adds: [0, 0, 0.1] }]);
-  expect([...model.corners]).toEqual([
-    ...overprintColours([0.9, 0.8, 0.7], [{ through: [0.5, 0.5, 0.5], adds: [0, 0, 0.1] }]),
-  ]);
+  // The stock; then half of its light, and in blue a tenth more that the ink adds.
+  [0.9, 0.8, 0.7, 0.45, 0.4, 0.45].forEach((light, k) => {
+    expect(model.corners[k]).toBeCloseTo(light, 12);
+  });
+  expect(model.corners).toHaveLength(6);
 });

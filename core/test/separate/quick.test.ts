@@ -1,12 +1,16 @@
 import {
   ciede2000,
   createJob,
-  inkTableOf,
+  fillOf,
+  planInkTable,
+  planPass,
+  separated,
+  withFill,
   INK_SETS,
   filePicture,
   type Job,
   labOfLight,
-  lightKey,
+  memorySource,
   lookUpInks,
   predict,
   modelOf,
@@ -14,6 +18,7 @@ import {
   readJob,
   splitPicture,
 } from '../../src/index.ts';
+import { kernels } from '../plates.ts';
 import { random } from '../random.ts';
 
 /** A job split into process; every name is one job of its own, so that no table of it is known. */
@@ -22,7 +27,7 @@ function splitJob(cyan: string, way: 'nearest' | 'chosen' = 'nearest'): Job {
   const job: Job = {
     ...base,
     pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: 100, height: 100 })],
-    passes: base.passes.map((p) => ({ ...p, feed: { ...p.feed, picture: 'a' } })),
+    passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
   };
   let n = 0;
   const set = INK_SETS.find((s) => s.name === 'process')!;
@@ -35,24 +40,27 @@ function splitJob(cyan: string, way: 'nearest' | 'chosen' = 'nearest'): Job {
   };
 }
 
+const tableOf = (job: Job) => planInkTable(separated(job, job.separations[0]!)).make();
+
 test('a first look goes by a small table until the whole one is there, and then by the whole', () => {
   const job = splitJob('#0091d1');
   const quick = quickSeparations(job);
-  const small = inkTableOf(quick, quick.separations[0]!);
+  const small = tableOf(quick);
   // The small table does not stand in for the whole one.
   expect(quickSeparations(job).separations[0]!.coarse).toBe(true);
-  const whole = inkTableOf(job, job.separations[0]!);
+  const whole = tableOf(job);
   expect([small.size, whole.size]).toEqual([7, 25]);
   expect(quickSeparations(job)).toBe(job);
-  const pass = (j: Job) => j.passes.find((p) => p.on)!;
-  expect(lightKey(quick, pass(quick))).not.toBe(lightKey(job, pass(job)));
+  const source = memorySource(1, 1, 4, new Uint8Array(4));
+  const lightKey = (j: Job) => planPass({ kernels, pictures: () => source }, j, j.passes.find((p) => p.on)!).light.key;
+  expect(lightKey(quick)).not.toBe(lightKey(job));
 });
 
 test('its colours are those of the whole table within a mean CIEDE2000 of 1.5', () => {
   const job = splitJob('#0092d2');
   const quick = quickSeparations(job);
-  const [small, whole] = [inkTableOf(quick, quick.separations[0]!), inkTableOf(job, job.separations[0]!)];
-  const model = modelOf(job, job.separations[0]!.id);
+  const [small, whole] = [tableOf(quick), tableOf(job)];
+  const model = modelOf(separated(job, job.separations[0]!));
   const next = random(5);
   let sum = 0;
   for (let k = 0; k < 500; k++) {

@@ -1,6 +1,7 @@
-import { type KnownOverprint, type LinearRgb, lightOfLab, linearOfHex, transparentInk } from '../../src/index.ts';
+import { type KnownOverprint, type LinearRgb, lightOfLab, linearOfHex } from '../../src/index.ts';
 import { createPrintModel, type PrintModel } from '../../src/separate/model.ts';
 import { PROCESS_OVERPRINTS, PROCESS_PAPER, PROCESS_SOLIDS } from '../../src/ink/process.ts';
+import { transparentInk } from '../inks.ts';
 
 const over = (lab: readonly [number, number, number], paper: LinearRgb): LinearRgb => {
   const light = lightOfLab(lab);

@@ -1,7 +1,9 @@
 import {
   createPass,
-  createPassChain,
+  planPass,
   createSeparation,
+  fillOf,
+  withFill,
   type Job,
   memorySource,
   type Pass,
@@ -34,8 +36,7 @@ export function splitJob(
   const pass = (k: number, part: 'ink' | 'base', colour: string, opacity: number): Pass => {
     const made = createPass(`${part}${k}`, k, 'a');
     return {
-      ...made,
-      feed: { ...made.feed, part, separation: 's' },
+      ...withFill(made, { feed: { ...fillOf(made).feed, part, separation: 's' } }),
       ink: { ...plainInk(colour, colour), opacity },
     };
   };
@@ -49,15 +50,14 @@ export function splitJob(
 
 export function plateOf(job: Job, source: PictureSource, id: string): (x: number, y: number) => number {
   const pass = job.passes.find((p) => p.id === id)!;
-  const chain = createPassChain({ kernels, job, pass, pictures: () => source });
-  const plate = chain.plate({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 });
+  const chain = planPass({ kernels, pictures: () => source }, job, pass);
+  const plate = chain.plate.read({ x: 0, y: 0, width: SIDE, height: SIDE, step: 1 });
   chain.release();
   if (!('stride' in plate)) throw new Error('One bit was asked.');
   return (x, y) => (plate.data[y * plate.stride + (x >> 3)]! >> (7 - (x & 7))) & 1;
 }
 
 /** Share of ink in a box of pixels. */
-/** Share of ink in a box. */
 export function share(ink: (x: number, y: number) => number, x0: number, y0: number, w: number, h: number): number {
   let sum = 0;
   for (let y = y0; y < y0 + h; y++) for (let x = x0; x < x0 + w; x++) sum += ink(x, y);

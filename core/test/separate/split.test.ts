@@ -1,11 +1,13 @@
 import {
   createJob,
   createPass,
+  fillOf,
   INK_SETS,
   inkPasses,
   type Job,
   readJob,
   reachOf,
+  separated,
   splitPicture,
   spreadAngles,
   squareBeat,
@@ -26,12 +28,12 @@ test.each(INK_SETS.map((s) => s.name))('splitting into %s makes a job that is va
   expect(job.passes[0]!.on).toBe(false);
   for (const ink of set.inks) expect(said).toContain(ink.name);
   expect(said).toContain('Hidden: Black');
-  expect(new Set(inkPasses(job, separation).map((p) => p.screen.angle)).size).toBe(set.inks.length);
+  expect(new Set(inkPasses(job, separation).map((p) => fillOf(p).screen.angle)).size).toBe(set.inks.length);
 });
 
 test('process angles are those of common practice', () => {
   const { job, separation } = splitPicture(createJob('x', 'p'), { set: setOf('process'), from: 'p', newId: ids() });
-  expect(inkPasses(job, separation).map((p) => [p.name, p.screen.angle])).toEqual([
+  expect(inkPasses(job, separation).map((p) => [p.name, fillOf(p).screen.angle])).toEqual([
     ['Cyan', 15],
     ['Magenta', 75],
     ['Yellow', 0],
@@ -41,19 +43,19 @@ test('process angles are those of common practice', () => {
 
 test('a base goes under the inks, and dark cloth keeps white white', () => {
   const { job } = splitPicture(createJob('x', 'p'), { set: setOf('night-shirt'), from: 'p', newId: ids() });
-  expect(job.passes[1]!.feed.part).toBe('base');
+  expect(job.passes[1]!.fills[0].feed.part).toBe('base');
   expect(job.separations[0]!.settings.whiteIs).toBe('white');
 });
 
 test('inks that go through a mesh lose dots that it does not hold, and it is said; others keep theirs', () => {
   const split = (name: string) => splitPicture(createJob('x', 'p'), { set: setOf(name), from: 'p', newId: ids() });
   const shirt = split('night-shirt');
-  for (const { screen } of shirt.job.passes.filter((p) => p.on)) {
+  for (const { screen } of shirt.job.passes.filter((p) => p.on).map(fillOf)) {
     expect([screen.smallest, screen.solidFrom]).toEqual([0.04, 0.96]);
   }
   expect(shirt.said).toContain('Dots under 4 % are left out');
   const process = split('process');
-  for (const { screen } of process.job.passes.filter((p) => p.on)) {
+  for (const { screen } of process.job.passes.filter((p) => p.on).map(fillOf)) {
     expect([screen.smallest, screen.solidFrom]).toEqual([0, 1]);
   }
   expect(process.said).not.toContain('left out');
@@ -61,10 +63,7 @@ test('inks that go through a mesh lose dots that it does not hold, and it is sai
 
 test('more passes than may print are refused', () => {
   const base = createJob('x', 'p');
-  const others = Array.from({ length: 6 }, (_, k) => ({
-    ...createPass(`o${k}`, k, null),
-    feed: { ...base.passes[0]!.feed, picture: 'other' },
-  }));
+  const others = Array.from({ length: 6 }, (_, k) => createPass(`o${k}`, k, 'other'));
   const full: Job = { ...base, passes: [...base.passes, ...others] };
   expect(() => splitPicture(full, { set: setOf('process'), from: 'p', newId: ids() })).toThrow('At most 8');
 });
@@ -91,7 +90,7 @@ test('angles spread for the lowest beat: three alike are 30° apart, a weak four
 
 test('what a set cannot reach is far off, what it can is near', () => {
   const { job } = splitPicture(createJob('x', 'p'), { set: setOf('harbour-two'), from: 'p', newId: ids() });
-  const reach = reachOf(job, job.separations[0]!);
+  const reach = reachOf(separated(job, job.separations[0]!));
   expect(reach(1, 1, 1).off).toBeLessThan(0.5);
   expect(reach(0.2, 0.8, 0.2).off).toBeGreaterThan(15);
 });

@@ -1,4 +1,4 @@
-import { createPassChain, isBitmap, paintShare, type PaintStroke, plateKey, readJob } from '../../src/index.ts';
+import { fillOf, planPass, withFill, createPassChain, isBitmap, paintShare, type PaintStroke, plateKey, readJob } from '../../src/index.ts';
 import { greyPicture, pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { screenOf } from '../screens.ts';
@@ -66,8 +66,8 @@ test.each([
   ];
   const inkOf = (part: object) => {
     const job = pixelJob(300, 300, source, { tone: { meaning: 'even', ...part }, screen });
-    const chain = createPassChain({ kernels, job: readJob(job), pass: job.passes[0]!, pictures: () => source });
-    const plate = chain.plate({ x: 0, y: 0, width: 300, height: 300, step: 1 });
+    const chain = planPass({ kernels, pictures: () => source }, readJob(job), job.passes[0]!);
+    const plate = chain.plate.read({ x: 0, y: 0, width: 300, height: 300, step: 1 });
     chain.release();
     const at = (x: number, y: number) =>
       isBitmap(plate) ? (plate.data[y * plate.stride + (x >> 3)]! >> (7 - (x & 7))) & 1 : 1 - plate.data[y * 300 + x]!;
@@ -89,6 +89,6 @@ test('paint is part of what a plate depends on', () => {
   const source = greyPicture(10, 10, () => 0);
   const job = pixelJob(10, 10, source);
   const pass = job.passes[0]!;
-  const painted = { ...pass, tone: { ...pass.tone, paint: [stroke('darken', [1, 1, 1])] } };
+  const painted = withFill(pass, { tone: { ...fillOf(pass).tone, paint: [stroke('darken', [1, 1, 1])] } });
   expect(plateKey(job, painted)).not.toBe(plateKey(job, pass));
 });

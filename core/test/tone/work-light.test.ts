@@ -1,5 +1,5 @@
 import {
-  createPassChain,
+  planPass,
   DEFAULT_TONE,
   decodeSrgb,
   feedWeights,
@@ -7,12 +7,11 @@ import {
   inkShares,
   LUMINANCE_WEIGHTS,
   memorySource,
-  passReader,
   type Pass,
   type PictureSource,
   toneOfDarkness,
 } from '../../src/index.ts';
-import { greyPicture, pixelJob } from '../jobs.ts';
+import { greyPicture, lightReader, pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { random } from '../random.ts';
 import { screenOf } from '../screens.ts';
@@ -26,7 +25,7 @@ function lightOf(
   area = { x: 0, y: 0, width: SIDE, height: SIDE, step: 1 },
 ) {
   const job = pixelJob(SIDE, SIDE, source, { tone });
-  const rows = passReader(kernels, job, job.passes[0]!, () => source, 'lightness')(area);
+  const rows = lightReader(job, source, 'lightness')(area);
   expect(rows.depth).toBe(16);
   return rows.data as Uint16Array;
 }
@@ -137,7 +136,7 @@ describe('grey mix (linear light, IEC 61966-2-1)', () => {
   const light = (tone: Partial<Pass['tone']>, part: 'lightness' | 'r' = 'lightness') => {
     const job = pixelJob(1, 1, rgb, { tone });
     return (
-      passReader(kernels, job, job.passes[0]!, () => rgb, part)({ x: 0, y: 0, width: 1, height: 1, step: 1 }).data[0]! /
+      lightReader(job, rgb, part)({ x: 0, y: 0, width: 1, height: 1, step: 1 }).data[0]! /
       65535
     );
   };
@@ -165,8 +164,8 @@ test('a compensated wedge, printed with that gain, measures what was wished with
   const source = greyPicture(steps * 60, 60, (x) => 255 - Math.round((Math.floor(x / 60) * 255) / (steps - 1)));
   const gain = 0.2;
   const job = pixelJob(steps * 60, 60, source, { tone: { meaning: 'even', gain } });
-  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
-  const plate = chain.plate({ x: 0, y: 0, width: steps * 60, height: 60, step: 1 });
+  const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
+  const plate = chain.plate.read({ x: 0, y: 0, width: steps * 60, height: 60, step: 1 });
   chain.release();
   if (!('stride' in plate)) throw new Error('One bit was asked.');
   for (let k = 0; k < steps; k++) {
@@ -203,8 +202,8 @@ describe('curves that rise with light print like any other, on every kind of scr
         const rgba = Uint8Array.from({ length: side * side * 4 }, (_, k) => (k % 4 === 3 ? 255 : grey));
         for (const source of [greyPicture(side, side, () => grey), memorySource(side, side, 4, rgba)]) {
           const job = pixelJob(side, side, source, { tone, screen });
-          const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures: () => source });
-          const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 });
+          const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
+          const plate = chain.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 });
           chain.release();
           const coverage = inkOfPlate(plate, inkShares(job.passes[0]!)) / (side * side);
           expect(Math.abs(coverage - toneOfDarkness(1 - grey / 255, tone))).toBeLessThan(0.012);

@@ -42,7 +42,7 @@ offerPlateDigest();
 
 function OpenBench({ id }: { readonly id: string }) {
   const job = useOpenJob((s) => s.job)!;
-  const { pass, stock, choose } = useChosen(job);
+  const { pass, fill, stock, choose } = useChosen(job);
   const { pathname, search } = useLocation();
   useViewInAddress(id);
   useBenchKeys(job, pass, choose);
@@ -61,7 +61,7 @@ function OpenBench({ id }: { readonly id: string }) {
           aria-label={stock ? 'Sheet' : 'Chain'}
           role="region"
         >
-          {pass ? <Chain job={job} pass={pass} /> : <SheetStation job={job} />}
+          {pass && fill ? <Chain job={job} pass={pass} fill={fill} /> : <SheetStation job={job} />}
         </div>
         <div className="relative grid min-h-0 min-w-0 [contain:strict]">
           <SheetView job={job} pass={pass} />

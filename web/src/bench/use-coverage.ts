@@ -1,4 +1,4 @@
-import { type Job, lightKey, type Pass, pictureOf, plateKey } from '@chromatype/core';
+import { type Job, lightKey, type Pass, pictureOf, plateKey, fillOf } from '@chromatype/core';
 import { useEffect, useState } from 'react';
 import { coverageOf, knownCoverage } from '../engine/coverage.ts';
 import { usePictures } from '../engine/pictures.ts';
@@ -9,7 +9,7 @@ const COVERAGE_AFTER = 400;
 /** Share of the sheet that a pass inks, measured on its plate. */
 export function useCoverage(job: Job, pass: Pass): number | null {
   const [share, setShare] = useState<number | null>(null);
-  const hash = pictureOf(job, pass.feed)?.hash;
+  const hash = pictureOf(job, fillOf(pass).feed)?.hash;
   const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : true));
   const key = plateKey(job, pass);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
@@ -31,5 +31,5 @@ export function useCoverage(job: Job, pass: Pass): number | null {
       leave();
     };
   }, [key, ready]);
-  return lightKey(job, pass) === 'white' && pass.tone.paint.length === 0 ? 0 : share;
+  return lightKey(job, pass) === 'white' && fillOf(pass).tone.paint.length === 0 ? 0 : share;
 }

@@ -1,5 +1,10 @@
 import {
+  type Bend,
   createPass,
+  editFill,
+  type Fill,
+  fillOf,
+  withFill,
   type FamilyName,
   type Feed,
   type Ink,
@@ -41,12 +46,20 @@ export const setTitle =
 export const setSheet =
   (sheet: Partial<Sheet>): Edit =>
   (job) => ({ ...job, sheet: { ...job.sheet, ...sheet } });
-export const setFeed = (id: string, feed: Partial<Feed>): Edit =>
-  editPass(id, (p) => ({ ...p, feed: { ...p.feed, ...feed } }));
-export const setTone = (id: string, tone: Partial<Tone>): Edit =>
-  editPass(id, (p) => ({ ...p, tone: { ...p.tone, ...tone } }));
-export const setScreen = (id: string, screen: Partial<Screen>): Edit =>
-  editPass(id, (p) => ({ ...p, screen: { ...p.screen, ...screen } }));
+
+/** Changes one fill, wherever it is. */
+const inFill =
+  (id: string, change: (fill: Fill) => Partial<Fill>): Edit =>
+  (job) =>
+    editFill(job, id, (fill) => ({ ...fill, ...change(fill) }));
+
+export const setFeed = (fill: string, feed: Partial<Feed>): Edit =>
+  inFill(fill, (f) => ({ feed: { ...f.feed, ...feed } }));
+export const setTone = (fill: string, tone: Partial<Tone>): Edit =>
+  inFill(fill, (f) => ({ tone: { ...f.tone, ...tone } }));
+export const setScreen = (fill: string, screen: Partial<Screen>): Edit =>
+  inFill(fill, (f) => ({ screen: { ...f.screen, ...screen } }));
+export const setBend = (fill: string, bend: readonly Bend[]): Edit => inFill(fill, () => ({ bend }));
 export const setInk = (id: string, ink: Partial<Ink>): Edit =>
   editPass(id, (p) => ({ ...p, ink: { ...p.ink, ...ink } }));
 /** Changes what all passes of a separation have in common. */
@@ -76,7 +89,8 @@ export const setOn =
 export const addPass =
   (id: string): Edit =>
   (job) => {
-    const picture = job.passes.at(-1)?.feed.picture ?? job.pictures.at(-1)?.id ?? null;
+    const last = job.passes.at(-1);
+    const picture = (last && fillOf(last).feed.picture) ?? job.pictures.at(-1)?.id ?? null;
     return { ...job, passes: [...job.passes, { ...createPass(id, job.passes.length, picture), on: roomForPass(job) }] };
   };
 
@@ -86,11 +100,14 @@ export const duplicatePass =
   (id: string, copyId: string): Edit =>
   (job) => {
     const at = job.passes.findIndex((p) => p.id === id);
-    const copy = {
-      ...job.passes[at]!,
+    const pass = job.passes[at]!;
+    const [first, ...others] = pass.fills.map((fill, k) => ({ ...fill, id: `${copyId}-${k + 1}` }));
+    const copy: Pass = {
+      ...pass,
+      fills: [first!, ...others],
       id: copyId,
-      name: `${job.passes[at]!.name} copy`,
-      on: job.passes[at]!.on && roomForPass(job),
+      name: `${pass.name} copy`,
+      on: pass.on && roomForPass(job),
     };
     return { ...job, passes: job.passes.toSpliced(at + 1, 0, copy) };
   };
@@ -121,18 +138,19 @@ export const addPicture =
     const { job, picture } = withPicture(before, id, stored);
     return {
       ...job,
-      passes: job.passes.map((p) =>
-        p.id === passId || p.feed.picture === null ? { ...p, feed: { ...p.feed, picture: picture.id } } : p,
-      ),
+      passes: job.passes.map((p) => {
+        const { feed } = fillOf(p);
+        return p.id === passId || feed.picture === null ? withFill(p, { feed: { ...feed, picture: picture.id } }) : p;
+      }),
     };
   };
 
-/** Adds a picture as the tile of a pass; what the passes print stays. */
+/** Adds a picture as the tile of a fill; what the fills print stays. */
 export const setTile =
-  (passId: string, id: string, stored: StoredPicture): Edit =>
+  (fill: string, id: string, stored: StoredPicture): Edit =>
   (before) => {
     const { job, picture } = withPicture(before, id, stored);
-    return setFamilySettings(passId, 'tile', { picture: picture.id })(job);
+    return setFamilySettings(fill, 'tile', { picture: picture.id })(job);
   };
 
 export const editPicture =
@@ -145,14 +163,14 @@ export const setPictureEdit = (id: string, part: Partial<PictureEdit>): Edit =>
 
 export const renamePicture = (id: string, name: string): Edit => editPicture(id, (p) => ({ ...p, name }));
 
-/** Adds a picture that is made here; the pass takes it. */
+/** Adds a picture that is made here; the fill takes it. */
 export const addMade =
-  (id: string, name: string, made: Made, passId: string): Edit =>
+  (id: string, name: string, made: Made, fill: string): Edit =>
   (job) => {
     // As large as the sheet is in pixels, so that it covers it.
     const { width, height } = sheetPixels(job.sheet);
     const picture: Picture = { id, name, hash: null, made, width, height, edit: NO_EDIT };
-    return setFeed(passId, { picture: id })({ ...job, pictures: [...job.pictures, picture] });
+    return setFeed(fill, { picture: id })({ ...job, pictures: [...job.pictures, picture] });
   };
 
 export const setMade = (id: string, part: Readonly<Record<string, unknown>>): Edit =>
@@ -172,19 +190,17 @@ export const replacePicture = (id: string, stored: StoredPicture): Edit =>
 
 type Placing = Pick<Feed, 'fit' | 'x' | 'y' | 'width' | 'turn'>;
 
-/** Places a pass's picture, and with it every other pass whose picture lies in just the same place. */
+/** Places a fill's picture, and with it every other fill whose picture lies in just the same place. */
 export const setPlacing =
-  (passId: string, part: Partial<Placing>): Edit =>
+  (id: string, part: Partial<Placing>): Edit =>
   (job) => {
-    const own = job.passes.find((p) => p.id === passId)?.feed;
+    const fills = job.passes.flatMap((p) => p.fills);
+    const own = fills.find((f) => f.id === id)?.feed;
     if (!own) return job;
-    const together = ({ feed }: Pass) =>
+    const together = ({ feed }: Fill) =>
       feed.picture === own.picture &&
       (['fit', 'x', 'y', 'width', 'turn'] as const).every((key) => feed[key] === own[key]);
-    return {
-      ...job,
-      passes: job.passes.map((p) => (p.id === passId || together(p) ? { ...p, feed: { ...p.feed, ...part } } : p)),
-    };
+    return fills.filter(together).reduce((doc, fill) => setFeed(fill.id, part)(doc), job);
   };
 
 /** What becomes of placed pictures when the sheet gets another size. */
@@ -206,7 +222,7 @@ export const resizeSheet =
     return {
       ...job,
       sheet: { ...job.sheet, ...size },
-      passes: job.passes.map((p) => ({ ...p, feed: moved(p.feed) })),
+      passes: job.passes.map((p) => withFill(p, { feed: moved(fillOf(p).feed) })),
     };
   };
 
@@ -220,7 +236,7 @@ export const sheetLikePicture =
 
 /** Changes settings of one family of screens; the others keep theirs. */
 export const setFamilySettings = <F extends FamilyName>(id: string, family: F, part: Partial<Screen[F]>): Edit =>
-  editPass(id, (p) => ({ ...p, screen: { ...p.screen, [family]: { ...p.screen[family], ...part } } }));
+  inFill(id, ({ screen }) => ({ screen: { ...screen, [family]: { ...screen[family], ...part } } }));
 
 /** Another family of screens: frequency, angle and the like stay, and so does what each family was set to. */
 export const setFamily = (id: string, family: FamilyName): Edit => setScreen(id, { family });

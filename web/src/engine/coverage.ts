@@ -1,4 +1,4 @@
-import { ByteCache, type Job, type Pass, plateKey, sheetPixels } from '@chromatype/core';
+import { countCache, type Job, type Pass, plateKey, sheetPixels } from '@chromatype/core';
 import { useOpenJob } from '../document/store.ts';
 import { enginePool } from './pool.ts';
 import { sheetIsBusy } from './preview.ts';
@@ -33,7 +33,7 @@ interface Counting {
 }
 
 const counting = new Map<string, Counting>();
-const counted = new ByteCache<number>(200, () => 1);
+const counted = countCache<number>(200);
 
 /** A share that was counted before; null when it was not. */
 export const knownCoverage = (key: string): number | null => counted.get(key) ?? null;
@@ -48,7 +48,8 @@ export function coverageOf(job: Job, pass: Pass): { readonly share: Promise<numb
       share: count(job, pass, () => own.users === 0).then((share) => {
         if (counting.get(key) === own) counting.delete(key);
         if (share === null) return null;
-        return counted.set(key, share);
+        counted.set(key, share);
+        return share;
       }),
     };
     run = own;

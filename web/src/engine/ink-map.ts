@@ -5,8 +5,7 @@ import {
   type Pass,
   type PictureSource,
   printingPasses,
-  toneTable8,
-} from '@chromatype/core';
+  toneTable8, fillOf } from '@chromatype/core';
 import { feedBytes } from './picture-samples.ts';
 import type { Sample } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
@@ -27,8 +26,9 @@ export function inkSums(engine: SheetEngine, job: Job, reducedOf: (pass: Pass) =
   let sums = new Float64Array(0);
   let height = 0;
   for (const pass of printingPasses(job)) {
+    const fill = fillOf(pass);
     const feed = feedBytes(engine, job, pass, reducedOf(pass), width);
-    const tones = limitTones(toneTable8(meantTone(pass)), pass.screen.smallest, pass.screen.solidFrom);
+    const tones = limitTones(toneTable8(meantTone(fill)), fill.screen.smallest, fill.screen.solidFrom);
     if (sums.length === 0) sums = new Float64Array(feed.bytes.length);
     height = feed.height;
     feed.bytes.forEach((grey, k) => {

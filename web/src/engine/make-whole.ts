@@ -15,7 +15,7 @@ export async function makeWhole(
   const { width, height } = sheetPixels(job.sheet);
   let made: { levels: number; bytes: Uint8Array; stride: number; buffer: SharedArrayBuffer } | null = null;
   let last = performance.now();
-  for (const { y, rows, plates } of printBands(engine.kernels, job, [pass], engine.lookup)) {
+  for (const { y, rows, plates } of printBands({ kernels: engine.kernels, pictures: engine.lookup }, job, [pass])) {
     const plate = plates[0]!;
     if (!made) {
       const stride = rowBytes(plate);

@@ -1,6 +1,7 @@
 import {
   type Area,
-  createPassChain,
+  planPass,
+  screenTraits,
   inkOfPlate,
   inkShares,
   isBitmap,
@@ -16,8 +17,7 @@ import {
   spectrumPeak,
   strongRepeats,
   toneCurve,
-  meantTone,
-} from '@chromatype/core';
+  meantTone, fillOf } from '@chromatype/core';
 import { sampleJob, pitchPixels } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import { feedBytes } from './picture-samples.ts';
@@ -62,8 +62,8 @@ export function measureSpot(
   return {
     coverage,
     lpi: clear ? peak.frequency * job.sheet.ppi : null,
-    // Square cells have two directions, a quarter apart: the first of them is said.
-    angle: clear ? (pass.screen.family === 'dots' ? peak.angle % 90 : peak.angle) : null,
+    // Cells have two directions, a quarter apart: the first of them is said.
+    angle: clear ? peak.angle % screenTraits(fillOf(pass).screen, job.sheet.ppi).turnsEvery : null,
   };
 }
 
@@ -82,22 +82,15 @@ export function measureSteps(engine: SheetEngine, job: Job, pass: Pass): Printed
   const pitch = pitchPixels(job, pass);
   const side = Math.min(512, Math.max(96, Math.ceil(8 * pitch)));
   const { job: small, pass: sample } = sampleJob(job, pass, side, side, pitch);
-  const curve = toneCurve(meantTone(pass));
-  const compiled = engine.compiled(small, sample, false);
+  const curve = toneCurve(meantTone(fillOf(pass)));
   return Array.from({ length: STEPS }, (_, k) => {
     const darkness = k / (STEPS - 1);
     const grey = Math.round(255 * (1 - darkness));
     const source = memorySource(side, side, 1, new Uint8Array(side * side).fill(grey));
-    const chain = createPassChain({
-      kernels: engine.kernels,
-      job: small,
-      pass: sample,
-      pictures: (hash) => (hash === 'sample' ? source : engine.lookup(hash)),
-      compiled,
-      piecemeal: true,
-    });
-    const plate = chain.plate({ x: 0, y: 0, width: side, height: side, step: 1 });
-    chain.release();
+    const env = engine.sampleEnv((hash) => (hash === 'sample' ? source : engine.lookup(hash)));
+    const plan = planPass(env, small, sample, { piecemeal: true });
+    const plate = plan.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 });
+    plan.release();
     const wanted = curve(1 - grey / 255);
     return { picture: darkness, wanted, printed: inkOfPlate(plate, inkShares(sample)) / (side * side) };
   });
@@ -129,7 +122,7 @@ const REPEAT_SIDE = 512;
 export function measureRepeats(engine: SheetEngine, job: Job, pass: Pass): Repeat[] {
   const size = sheetSize(job.sheet);
   // Fine enough for repeats near the screen's own frequency.
-  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
+  const picture = job.pictures.find((p) => p.id === fillOf(pass).feed.picture);
   const source = picture?.hash ? engine.lookup(picture.hash) : null;
   if (!picture || (!picture.made && !source)) return [];
   const perInch = Math.min(job.sheet.ppi, 150, (4 * REPEAT_SIDE * 25.4) / Math.max(size.width, size.height) + 60);

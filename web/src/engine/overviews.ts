@@ -1,16 +1,16 @@
 import {
-  inkFeedOf,
+  planLight,
+  tableReader,
+  withFill,
   isCoverage,
   DEFAULT_TONE,
   type FeedPart,
   type Job,
   type Pass,
-  passReader,
   sheetPixels,
   byteOfLight,
   toneTable16,
-  toneTable8,
-} from '@chromatype/core';
+  toneTable8, fillOf } from '@chromatype/core';
 import { offOfCode, offTable } from './reach.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import type { View } from './view.ts';
@@ -35,13 +35,14 @@ function onDisplay(job: Job, view: View) {
 function codesOf(engine: SheetEngine, job: Job, pass: Pass, part: FeedPart, view: View) {
   const shown = onDisplay(job, view);
   // Placing by fit does not depend on ppi, nor do lengths in mm.
-  return passReader(engine.kernels, shown.job, pass, engine.lookup, part)(shown.area);
+  const env = { kernels: engine.kernels, pictures: engine.lookup };
+  return planLight(env, shown.job, { pass, fill: fillOf(pass) }, part).read(shown.area);
 }
 
 /** The picture of a pass where it lies on the sheet, in its own colours on white: RGBA as large as the view. */
 function picturePixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint8ClampedArray<ArrayBuffer> {
   const rgba = new Uint8ClampedArray(view.width * view.height * 4).fill(255);
-  const plain = { ...pass, tone: DEFAULT_TONE };
+  const plain = withFill(pass, { tone: DEFAULT_TONE });
   (['r', 'g', 'b'] as const).forEach((part, c) => {
     const { depth, data } = codesOf(engine, job, plain, part, view);
     const table = byteTable();
@@ -64,9 +65,9 @@ function clipPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint
   const rgba = new Uint8ClampedArray(view.width * view.height * 4);
   // Darkness in even steps, with nothing but the ends.
   const even = { ...DEFAULT_TONE, meaning: 'even' };
-  const { depth, data } = codesOf(engine, job, pass, pass.feed.part, view);
-  const table = depth === 8 ? toneTable8(even) : toneTable16(even, isCoverage(pass.feed.part));
-  const { lights, darks } = pass.tone;
+  const { depth, data } = codesOf(engine, job, pass, fillOf(pass).feed.part, view);
+  const table = depth === 8 ? toneTable8(even) : toneTable16(even, isCoverage(fillOf(pass).feed.part));
+  const { lights, darks } = fillOf(pass).tone;
   for (let k = 0; k < data.length; k++) {
     const darkness = table[data[k]!]! / 65535;
     const mark = darkness <= lights && lights > 0 ? BARE : darkness >= darks && darks < 1 ? SOLID : null;
@@ -87,7 +88,8 @@ function reachPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uin
   const table = offTable(job, pass);
   if (!table) return rgba;
   const shown = onDisplay(job, view);
-  const { data } = inkFeedOf(engine.kernels, shown.job, pass, engine.lookup, table)(shown.area);
+  const env = { kernels: engine.kernels, pictures: engine.lookup };
+  const { data } = tableReader(env, shown.job, fillOf(pass), table.key, table.made)(shown.area);
   for (let k = 0; k < data.length; k++) {
     if (offOfCode(data[k]!) <= OUT_OF_REACH) continue;
     // Stripes, since any one colour may be that of an ink.

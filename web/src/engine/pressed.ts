@@ -1,60 +1,40 @@
 import {
   type Area,
   type Bitmap,
-  type CompiledScreen,
-  createPassChain,
-  createToneTables,
-  gainedTables,
   isBitmap,
   isPressed,
   type Job,
-  type Kernels,
   oneBit,
   type Pass,
-  type PictureLookup,
   type Plate,
+  planPass,
   pressedPlate,
+  type PrintEnv,
   type Sheet,
   textureOf,
 } from '@chromatype/core';
-
-interface Engine {
-  readonly kernels: Kernels;
-  readonly lookup: PictureLookup;
-  compiled(job: Job, pass: Pass, draft: boolean): CompiledScreen;
-}
 
 /** Whether a pass looks other on the press than its plate. */
 export const changesOnPress = (pass: Pass): boolean => oneBit(pass) && isPressed(pass.ink.press);
 
 /** A pass's print over an area as it may come off the press; `whole` is its plate when that was made as a whole. */
 export function platePressed(
-  engine: Engine,
+  env: PrintEnv,
   job: Job,
   pass: Pass,
   area: Area,
   draft: boolean,
   whole: ((area: Area) => Plate) | null,
 ): Bitmap {
-  const chain =
-    whole && pass.ink.press.gain === 0
-      ? null
-      : createPassChain({
-          kernels: engine.kernels,
-          job,
-          pass,
-          pictures: engine.lookup,
-          compiled: engine.compiled(job, pass, draft),
-          tables: gainedTables(createToneTables(pass), pass.ink.press),
-          piecemeal: true,
-        });
+  const { gain } = pass.ink.press;
+  const plan = whole && gain === 0 ? null : planPass(env, job, pass, { draft, piecemeal: true, gain });
   try {
     return pressedPlate(
       {
         job,
         pass,
         plateOver(part) {
-          const plate = chain ? chain.plate(part) : whole!(part);
+          const plate = plan ? plan.plate.read(part) : whole!(part);
           if (!isBitmap(plate)) throw new Error('Plates of one bit alone are pressed.');
           return plate;
         },
@@ -62,7 +42,7 @@ export function platePressed(
       area,
     );
   } finally {
-    chain?.release();
+    plan?.release();
   }
 }
 

@@ -1,7 +1,10 @@
 import {
   fillInkTable,
   type InkTable,
-  inkFeedOf,
+  fillOf,
+  planInkTable,
+  separated,
+  tableReader,
   type Job,
   type Pass,
   type PictureSource,
@@ -24,15 +27,17 @@ const SIZE = 17;
 const WIDTH = 320;
 
 /** How far off every colour of a picture would be printed, as a plane of 0..1 for 0..60. */
-export function offTable(job: Job, pass: Pass): InkTable | null {
-  const separation = separationOf(job, pass);
+export function offTable(job: Job, pass: Pass): { readonly key: string; readonly made: InkTable } | null {
+  const separation = separationOf(job, fillOf(pass));
   if (!separation) return null;
-  const reach = reachOf(job, separation);
-  return fillInkTable(SIZE, 1, (light, out) => {
+  const from = separated(job, separation);
+  const reach = reachOf(from);
+  const made = fillInkTable(SIZE, 1, (light, out) => {
     const [r, g, b] = light.map(encodeSrgb) as [number, number, number];
     out[0] = reach(r, g, b).off / MOST;
     return 0;
   });
+  return { key: `off ${planInkTable(from).key}`, made };
 }
 
 /** CIEDE2000 of codes that were read by an off table. */
@@ -48,7 +53,8 @@ export function reachStats(
   const table = offTable(job, pass);
   const small = smallJob(job, pass, reduced, WIDTH);
   if (!table || !small) return null;
-  const read = inkFeedOf(engine.kernels, small.job, small.pass, (hash) => reduced ?? engine.lookup(hash), table);
+  const env = { kernels: engine.kernels, pictures: (hash: string) => reduced ?? engine.lookup(hash) };
+  const read = tableReader(env, small.job, fillOf(small.pass), table.key, table.made);
   const { data } = read({ x: 0, y: 0, width: small.width, height: small.height, step: 1 });
   const off = Float64Array.from(data, offOfCode).sort();
   return { mean: off.reduce((a, b) => a + b, 0) / off.length, p95: off[Math.floor(0.95 * (off.length - 1))]! };

@@ -3,19 +3,20 @@ import {
   DEFAULT_FEED,
   composeExact,
   createDisplayMeans,
-  createPassChain,
-  grainPixels,
+  planPass,
+  screenCellWidth,
+  screenPitch,
+  screenTraits,
+  withFill,
   type Frequency,
   type Job,
   memorySource,
   type Pass,
   type PictureSource,
-  pitchOf,
   pointTone,
   sheetPixels,
   filePicture,
-  DEFAULT_TONE,
-} from '@chromatype/core';
+  DEFAULT_TONE, fillOf } from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
 
 /** A small picture made by the engine, RGBA. */
@@ -28,18 +29,10 @@ export interface Sample {
 }
 
 /** The pitch of a pass's screen in sheet pixels. */
-export const pitchPixels = (job: Job, pass: Pass): number =>
-  pitchOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
+export const pitchPixels = (job: Job, pass: Pass): number => screenPitch(job.sheet, fillOf(pass).screen);
 
-/** Grains to what samples take for one cell. */
-const GRAINS = 5;
-
-/** Width in sheet pixels of what repeats to the eye: a cell, a tile, or a few grains. */
-export function cellPixels(job: Job, pass: Pass): number {
-  const { family, grain, tile } = pass.screen;
-  if (family === 'grain') return GRAINS * grainPixels(grain, job.sheet.ppi);
-  return pitchPixels(job, pass) * (family === 'tile' ? tile.scale : 1);
-}
+/** Width in sheet pixels of what repeats to the eye in a pass's screen. */
+export const cellPixels = (job: Job, pass: Pass): number => screenCellWidth(job.sheet, fillOf(pass).screen);
 
 const px = (value: number): Frequency => ({ per: 'px', value });
 
@@ -52,13 +45,13 @@ export function sampleJob(
   pitch: number,
 ): { job: Job; pass: Pass } {
   const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
-  const sample: Pass = {
-    ...pass,
+  const fill = fillOf(pass);
+  const sample = withFill(pass, {
     // What is coverage already is asked for in even steps.
-    tone: pointTone(meantTone(pass)),
+    tone: pointTone(meantTone(fill)),
     feed: { ...DEFAULT_FEED, picture: 'sample', fit: 'own', width: mm(width) },
-    screen: { ...pass.screen, frequency: px(pitch) },
-  };
+    screen: { ...fill.screen, frequency: px(pitch) },
+  });
   return {
     pass: sample,
     job: {
@@ -82,16 +75,10 @@ interface Printed {
 function platesOf({ engine, job, pass, source, draft }: Printed) {
   const { width, height } = sheetPixels(job.sheet);
   const area = { x: 0, y: 0, width, height, step: 1 };
-  const chain = createPassChain({
-    kernels: engine.kernels,
-    job,
-    pass,
-    pictures: (hash) => (hash === 'sample' ? source : engine.lookup(hash)),
-    piecemeal: draft,
-    compiled: engine.compiled(job, pass, draft),
-  });
-  const plate = chain.plate(area);
-  chain.release();
+  const env = engine.sampleEnv((hash) => (hash === 'sample' ? source : engine.lookup(hash)));
+  const plan = planPass(env, job, pass, { draft, piecemeal: draft });
+  const plate = plan.plate.read(area);
+  plan.release();
   return { area, plate };
 }
 
@@ -153,10 +140,11 @@ export function rampSample(engine: SheetEngine, { job, pass, width, height, draf
 export function screenSample(engine: SheetEngine, asked: ScreenAsked): Sample {
   const { job, pass, draft } = asked;
   const pitch = asked.pitch ?? pitchPixels(job, pass);
-  const cell = asked.pitch === undefined || pass.screen.family === 'grain' ? cellPixels(job, pass) : asked.pitch;
+  const { lattice } = screenTraits(fillOf(pass).screen, job.sheet.ppi);
+  const cell = asked.pitch === undefined || !lattice ? cellPixels(job, pass) : asked.pitch;
   const scale = reduction(cell, asked.largestCell);
   const [w, h] = [Math.ceil(asked.width / scale), Math.ceil(asked.height / scale)];
-  const neutral: Pass = { ...pass, tone: { ...DEFAULT_TONE, meaning: 'even' } };
+  const neutral = withFill(pass, { tone: { ...DEFAULT_TONE, meaning: 'even' } });
   const sample = sampleJob(job, neutral, w, h, pitch);
   return printedSmall({ engine, ...sample, source: flatSource(w, h, asked.tone), draft }, scale);
 }

@@ -1,68 +1,82 @@
 import {
   type Area,
-  ByteCache,
+  byteCache,
   byteOfLight,
   type CompiledScreen,
-  compilePass,
-  cutPlate,
   composeExact,
-  everyRowOf,
+  countCache,
   createDisplayMeans,
   createKernels,
-  createPassChain,
-  createToneTables,
+  cutPlate,
+  everyRowOf,
+  fillOf,
+  goesDownwards,
   inkOfPlate,
   inkShares,
   isCoverage,
   type Job,
-  lightKey,
   type LightRows,
   memorySource,
+  NO_CACHES,
   type Pass,
-  type PassChain,
-  passReader,
+  type PassPlan,
+  type PictureLookup,
   type PictureSource,
   type Plate,
+  planLight,
+  planPass,
   plateKey,
+  type PrintCaches,
+  type PrintEnv,
   printingPasses,
-  screenKey,
+  remember,
   sheetPixels,
-  toneKey,
   type ToneTables,
 } from '@chromatype/core';
 import { everyLightRow } from './light-rows.ts';
-import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
-import { changesOnPress, layTexture, platePressed } from './pressed.ts';
-import { needsWhole } from './needs-whole.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
+import { changesOnPress, layTexture, platePressed } from './pressed.ts';
+import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
 import { grownView, visibleSheet } from './view.ts';
 
-/** Sheet pixels of a block: what is remembered, and what a change makes anew, goes by blocks. */
+/** Sheet pixels of a block: results are cached, and made anew after a change, by blocks. */
 export const BLOCK_WIDTH = 512;
 export const BLOCK_HEIGHT = 256;
 const LIGHT_BYTES = 160e6;
 const PLATE_BYTES = 64e6;
+const SCREEN_BYTES = 96e6;
 const WHOLE_BYTES = 400e6;
-const CHAINS = 24;
+const PLANS = 24;
 const MOST_NAMES = 5000;
 
-/** Runs passes over blocks of the sheet and remembers what leaves each station. One for each worker. */
+/** Gives short names to long keys, so that what is cached by block has short keys. */
+class ShortNames {
+  private readonly names = countCache<number>(MOST_NAMES);
+  private last = 0;
+
+  of(key: string): number {
+    return remember(this.names, key, () => ++this.last);
+  }
+}
+
+/** Prints passes over blocks of the sheet and caches what leaves each station. One for each worker. */
 export class SheetEngine {
   readonly kernels = createKernels();
   private readonly pictures = new Map<string, PictureSource>();
-  private readonly lights = new ByteCache<LightRows>(LIGHT_BYTES, (rows) => rows.data.byteLength);
-  private readonly plates = new ByteCache<Plate>(PLATE_BYTES, (plate) => plate.data.byteLength);
-  private readonly screens = new ByteCache<CompiledScreen>(96e6, sizeOfScreen);
+  private readonly lights = byteCache<LightRows>(LIGHT_BYTES, (rows) => rows.data.byteLength);
+  private readonly plates = byteCache<Plate>(PLATE_BYTES, (plate) => plate.data.byteLength);
+  private readonly screens = byteCache<CompiledScreen>(SCREEN_BYTES, (screen) => screen.bytes);
   /** Plates that were made as a whole elsewhere, of methods that go from the top downwards. */
-  private readonly wholes = new ByteCache<Plate>(WHOLE_BYTES, (plate) => plate.data.byteLength);
-  private readonly tables = new ByteCache<ToneTables>(CHAINS, () => 1);
-  private readonly names = new Map<string, number>();
-  private lastName = 0;
-  private readonly chains = new ByteCache<PassChain>(
-    CHAINS,
-    () => 1,
-    (chain) => chain.release(),
-  );
+  private readonly wholes = byteCache<Plate>(WHOLE_BYTES, (plate) => plate.data.byteLength);
+  private readonly tables = countCache<ToneTables>(PLANS);
+  private readonly plans = countCache<PassPlan>(PLANS, (plan) => plan.release());
+  private readonly names = new ShortNames();
+
+  private readonly caches: PrintCaches = {
+    light: (key, area, make) => this.light(key, area, make),
+    screen: (key, make) => remember(this.screens, key, make),
+    tables: (key, make) => remember(this.tables, key, make),
+  };
 
   addPicture({ hash, width, height, channels, buffer }: PictureBuffer): void {
     this.pictures.set(hash, memorySource(width, height, channels, new Uint8Array(buffer)));
@@ -72,47 +86,26 @@ export class SheetEngine {
     this.pictures.delete(hash);
   }
 
-  readonly lookup = (hash: string): PictureSource | null => this.pictures.get(hash) ?? null;
+  readonly lookup: PictureLookup = (hash) => this.pictures.get(hash) ?? null;
 
-  compiled(job: Job, pass: Pass, draft: boolean): CompiledScreen {
-    // What stands in for a tile that is still on its way is not remembered.
-    const tile = pass.screen.family === 'tile' && job.pictures.find((p) => p.id === pass.screen.tile.picture);
-    if (tile && !this.pictures.has(tile.hash ?? '')) return compilePass(job, pass, this.lookup, draft);
-    return this.screens.take(`${draft}${screenKey(job, pass.screen)}`, () =>
-      compilePass(job, pass, this.lookup, draft),
-    );
+  private readonly env: PrintEnv = { kernels: this.kernels, pictures: this.lookup, caches: this.caches };
+
+  /** For prints of other sizes and pictures: they share the compiled screens and nothing else. */
+  sampleEnv(pictures: PictureLookup = this.lookup): PrintEnv {
+    return { kernels: this.kernels, pictures, caches: { ...NO_CACHES, screen: this.caches.screen } };
   }
 
-  private light(key: string, area: Area, read: (area: Area) => LightRows): LightRows {
-    const at = `${this.short(key)} ${area.x} ${area.y} ${area.width} ${area.height}`;
+  private light(key: string, area: Area, make: () => LightRows): LightRows {
+    const at = `${this.names.of(key)} ${area.x} ${area.y} ${area.width} ${area.height}`;
     const whole = this.lights.get(`${at} 1`);
     if (whole && area.step === 1) return whole;
-    return this.lights.take(`${at} ${area.step}`, () => (whole ? everyLightRow(whole, area) : read(area)));
+    return remember(this.lights, `${at} ${area.step}`, () => (whole ? everyLightRow(whole, area) : make()));
   }
 
-  private chain(job: Job, pass: Pass, draft: boolean, plate = plateKey(job, pass)): PassChain {
-    return this.chains.take(`${draft}${plate}`, () => {
-      const key = lightKey(job, pass);
-      return createPassChain({
-        kernels: this.kernels,
-        job,
-        pass,
-        pictures: this.lookup,
-        compiled: this.compiled(job, pass, draft),
-        tables: this.tables.take(toneKey(pass), () => createToneTables(pass)),
-        light: (area, read) => this.light(key, area, read),
-        piecemeal: true,
-      });
-    });
-  }
-
-  /** A short name for a long key. */
-  private short(key: string): number {
-    const known = this.names.get(key);
-    if (known !== undefined) return known;
-    if (this.names.size >= MOST_NAMES) this.names.clear();
-    this.names.set(key, ++this.lastName);
-    return this.lastName;
+  /** The plan of a pass, from the cache if an equal one is there: then what it has set up is there too. */
+  private plan(job: Job, pass: Pass, draft: boolean): PassPlan {
+    const plan = planPass(this.env, job, pass, { draft, piecemeal: true });
+    return remember(this.plans, `${draft}${plan.plate.key}`, () => plan);
   }
 
   /** Takes a plate that was made as a whole. */
@@ -120,37 +113,34 @@ export class SheetEngine {
     this.wholes.set(key, plate);
   }
 
-  /** Gives the plates of a job's printing passes over any block of the sheet. */
+  /** Reads the plates of the printing passes of a job over any block of the sheet. */
   private platesOf(job: Job, draft: boolean, press = false): (area: Area) => Plate[] {
-    const passes = printingPasses(job).map((pass) => {
-      const key = plateKey(job, pass);
-      const whole = this.wholes.get(key) ?? null;
-      // A method that goes downwards is shown piecemeal until its plate is there.
-      const piecemeal = needsWhole(pass) && !whole;
-      const pressed = press && changesOnPress(pass);
-      const words = `${draft || piecemeal ? 'draft ' : ''}${pressed ? JSON.stringify(pass.ink.press) : ''}${key}`;
-      return { pass, key, whole, pressed, settled: this.short(key), name: this.short(words) };
-    });
+    const readers = printingPasses(job).map((pass) => this.plateReader(job, pass, draft, press));
+    return (area) => readers.map((read) => read(area));
+  }
+
+  private plateReader(job: Job, pass: Pass, draft: boolean, press: boolean): (area: Area) => Plate {
+    const plan = this.plan(job, pass, draft);
+    const { key } = plan.plate;
+    const whole = this.wholes.get(key);
+    const cut = whole && ((a: Area) => cutPlate(whole, a.x, a.y, a.width, a.height, a.step));
+    // A method that goes downwards is shown piecemeal until its plate is there.
+    const piecemeal = !whole && goesDownwards(job, pass);
+    const first = draft || piecemeal ? 'draft ' : '';
+    if (press && changesOnPress(pass)) {
+      const name = this.names.of(`${first}${JSON.stringify(pass.ink.press)}${key}`);
+      return (area) =>
+        remember(this.plates, `${name} ${area.x} ${area.y} ${area.step}`, () =>
+          platePressed(this.sampleEnv(), job, pass, area, draft, cut ?? null),
+        );
+    }
+    if (cut) return cut;
+    const [name, settled] = [this.names.of(`${first}${key}`), this.names.of(key)];
     return (area) =>
-      passes.map(({ pass, key, whole, pressed, name, settled }) => {
-        if (pressed) {
-          return this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () =>
-            platePressed(
-              this,
-              job,
-              pass,
-              area,
-              draft,
-              whole && ((a) => cutPlate(whole, a.x, a.y, a.width, a.height, 1)),
-            ),
-          );
-        }
-        if (whole) return cutPlate(whole, area.x, area.y, area.width, area.height, area.step);
-        return this.plates.take(`${name} ${area.x} ${area.y} ${area.step}`, () => {
-          // Of a plate that is there already a first look takes its rows.
-          const known = draft ? this.plates.get(`${settled} ${area.x} ${area.y} 1`) : undefined;
-          return known ? everyRowOf(known, area.step) : this.chain(job, pass, draft, key).plate(area);
-        });
+      remember(this.plates, `${name} ${area.x} ${area.y} ${area.step}`, () => {
+        // Where the settled plate is cached a first picture takes its rows.
+        const known = draft ? this.plates.get(`${settled} ${area.x} ${area.y} 1`) : undefined;
+        return known ? everyRowOf(known, area.step) : plan.plate.read(area);
       });
   }
 
@@ -199,9 +189,11 @@ export class SheetEngine {
    * coverage already bytes that are 255 · (1 − coverage), so that darkness is coverage.
    */
   lightOf(job: Job, pass: Pass, source: PictureSource | null, area: Area): Uint8Array {
-    const { depth, data } = passReader(this.kernels, job, pass, () => source, pass.feed.part)(area);
+    const fill = fillOf(pass);
+    const env = { kernels: this.kernels, pictures: () => source };
+    const { depth, data } = planLight(env, job, { pass, fill }).read(area);
     if (depth === 8) return data as Uint8Array;
-    const byteOf = isCoverage(pass.feed.part)
+    const byteOf = isCoverage(fill.feed.part)
       ? (code: number) => Math.round(code / 257)
       : (code: number) => byteOfLight(code / 65535);
     return Uint8Array.from(data, byteOf);
@@ -212,10 +204,10 @@ export class SheetEngine {
     const whole = this.wholes.get(plateKey(job, pass));
     return whole
       ? cutPlate(whole, area.x, area.y, area.width, area.height, area.step)
-      : this.chain(job, pass, false).plate(area);
+      : this.plan(job, pass, false).plate.read(area);
   }
 
-  /** How much ink a pass prints in one row of blocks, in whole pixels. Nothing of it is remembered. */
+  /** How much ink a pass prints in one row of blocks, in whole pixels. Only its compiled screen is cached. */
   inkOfRow(job: Job, pass: Pass, blockRow: number): number {
     const { width, height } = sheetPixels(job.sheet);
     const y = blockRow * BLOCK_HEIGHT;
@@ -223,24 +215,11 @@ export class SheetEngine {
     const shares = inkShares(pass);
     const whole = this.wholes.get(plateKey(job, pass));
     if (whole) return inkOfPlate(cutPlate(whole, 0, y, width, area.height, 1), shares);
-    const chain = createPassChain({
-      kernels: this.kernels,
-      job,
-      pass,
-      pictures: this.lookup,
-      compiled: this.compiled(job, pass, false),
-      piecemeal: true,
-    });
-    const ink = inkOfPlate(chain.plate(area), shares);
-    chain.release();
+    const plan = planPass(this.sampleEnv(), job, pass, { piecemeal: true });
+    const ink = inkOfPlate(plan.plate.read(area), shares);
+    plan.release();
     return ink;
   }
-}
-
-/** Bytes a compiled screen holds, nearly. */
-function sizeOfScreen(screen: CompiledScreen): number {
-  if (screen.kind === 'tile') return screen.tile.data.byteLength;
-  return screen.kind === 'field' ? 24e6 : 1000;
 }
 
 const cornerOf = (at: number, side: number): number => Math.floor(at / side) * side;

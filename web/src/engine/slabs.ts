@@ -1,4 +1,4 @@
-import { type Job, sheetPixels } from '@chromatype/core';
+import { type Job, sheetPixels, fillOf, withFill } from '@chromatype/core';
 import { BLOCK_HEIGHT } from './sheet-engine.ts';
 import type { Slab } from './slab.ts';
 import { type View, visibleSheet } from './view.ts';
@@ -76,9 +76,11 @@ export function nextCoarse(coarse: number, took: number): number {
 /** A job whose passes differ by nothing that could be seen. */
 export const nudged = (job: Job, turn: number): Job => ({
   ...job,
-  passes: job.passes.map((p) => ({
-    ...p,
-    tone: { ...p.tone, middle: p.tone.middle + turn * 1e-6 },
-    screen: { ...p.screen, angle: p.screen.angle + turn * 1e-6 },
-  })),
+  passes: job.passes.map((p) => {
+    const { tone, screen } = fillOf(p);
+    return withFill(p, {
+      tone: { ...tone, middle: tone.middle + turn * 1e-6 },
+      screen: { ...screen, angle: screen.angle + turn * 1e-6 },
+    });
+  }),
 });

@@ -1,4 +1,4 @@
-import { type Job, type Pass, type PictureSource, placementInMm, sheetSize, shownSize } from '@chromatype/core';
+import { type Job, type Pass, type PictureSource, placementInMm, sheetSize, shownSize, fillOf, withFill } from '@chromatype/core';
 
 export interface SmallJob {
   readonly job: Job;
@@ -14,10 +14,11 @@ export interface SmallJob {
 export function smallJob(job: Job, pass: Pass, reduced: PictureSource | null, width: number): SmallJob | null {
   const size = sheetSize(job.sheet);
   const height = Math.max(1, Math.round((width * size.height) / size.width));
-  const picture = job.pictures.find((p) => p.id === pass.feed.picture);
+  const picture = job.pictures.find((p) => p.id === fillOf(pass).feed.picture);
   if (!picture || (!picture.made && !reduced)) return null;
   const sheet = { ...job.sheet, ppi: (width / size.width) * 25.4 };
-  const feed = { ...pass.feed, ...placementInMm(job.sheet, pass.feed, shownSize(picture)), fit: 'own' as const };
+  const own = fillOf(pass).feed;
+  const feed = { ...own, ...placementInMm(job.sheet, own, shownSize(picture)), fit: 'own' as const };
   const shown = reduced ? { ...picture, width: reduced.width, height: reduced.height } : picture;
-  return { job: { ...job, sheet, pictures: [shown] }, pass: { ...pass, feed }, width, height };
+  return { job: { ...job, sheet, pictures: [shown] }, pass: withFill(pass, { feed }), width, height };
 }

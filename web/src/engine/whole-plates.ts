@@ -1,9 +1,8 @@
-import { canShare, type Job, type Pass, plateKey, printingPasses } from '@chromatype/core';
+import { canShare, goesDownwards, type Job, type Pass, plateKey, printingPasses } from '@chromatype/core';
 import * as Comlink from 'comlink';
 import { create } from 'zustand';
 import { enginePool } from './pool.ts';
 import { makeTogether } from './make-together.ts';
-import { needsWhole } from './needs-whole.ts';
 
 export type WholeState =
   | { readonly state: 'making'; readonly share: number; readonly pass: string }
@@ -30,7 +29,7 @@ const stateOf = (key: string): WholeState | undefined => useWholePlates.getState
 /** The passes of a job whose plates are made as a whole, with their keys. */
 export const wholesOf = (job: Job): { readonly pass: Pass; readonly key: string }[] =>
   printingPasses(job)
-    .filter(needsWhole)
+    .filter((pass) => goesDownwards(job, pass))
     .map((pass) => ({ pass, key: plateKey(job, pass) }));
 
 /** Keys that are wanted now; making any other stops at its next report. */

@@ -12,8 +12,7 @@ import {
   type SharedFloyd,
   sharePlate,
   sheetPixels,
-  type TileSettings,
-} from '@chromatype/core';
+  type TileSettings, fillOf } from '@chromatype/core';
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
@@ -47,7 +46,7 @@ const reduced = new Map<string, PictureSource>();
 
 /** The small copy of the picture that a pass takes; null without a picture. */
 function reducedOf(job: Job, pass: Pass): PictureSource | null {
-  const hash = job.pictures.find((p) => p.id === pass.feed.picture)?.hash;
+  const hash = job.pictures.find((p) => p.id === fillOf(pass).feed.picture)?.hash;
   const source = hash ? engine.lookup(hash) : null;
   if (!hash || !source) return null;
   if (!reduced.has(hash)) reduced.set(hash, reducePicture(source, THUMB_SIDE));
@@ -74,7 +73,7 @@ const api = {
   },
   /** This thread's part of a plate that two make together; false when it was stopped. */
   sharePlate(job: Job, pass: Pass, shared: SharedFloyd, thread: number): boolean {
-    return sharePlate(engine.kernels, job, pass, engine.lookup, shared, thread);
+    return sharePlate({ kernels: engine.kernels, pictures: engine.lookup }, job, pass, shared, thread);
   },
   reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
     const rgba = engine.reduced(slab);

@@ -1,13 +1,11 @@
 import {
   type Job,
-  lpiOf,
-  OUTPUT_KINDS,
-  type OutputKind,
+  OUTPUTS,
+  type OutputName,
+  screenCaption,
   PLATE_PARAMS,
-  type Pass,
   sheetPixels,
-  beatRows,
-} from '@chromatype/core';
+  beatRows, fillOf } from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { runs } from '../api/runs.ts';
 import { RunRow } from '../bench/output/RunRow.tsx';
@@ -36,21 +34,15 @@ interface Props {
   onShown(ids: readonly string[]): void;
 }
 
-const PLATE_KINDS = OUTPUT_KINDS.filter((k) => !k.ofPass && k.name !== 'sheet');
-
-function screenWords(job: Job, { screen }: Pass): string {
-  if (screen.family === 'grain') return 'grain';
-  const lpi = lpiOf(screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
-  return `${Number(lpi.toFixed(1))} lpi`;
-}
+const PLATE_KINDS = OUTPUTS.filter((k) => k.of === 'job' && k.name !== 'sheet');
 
 const HEAD = 'border-t border-hairline pt-2 text-[13px] font-semibold';
 
 /** What the Plates view is set to, and what comes out of it. */
 export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onShown }: Props) {
   const passes = job.passes.filter((p) => p.on);
-  const beats = useMemo(() => beatRows(job, () => []).filter((r) => r.between.includes(' and ')), [job]);
-  const [kind, setKind] = useState<OutputKind>('package');
+  const beats = useMemo(() => beatRows(job, () => []), [job]);
+  const [kind, setKind] = useState<OutputName>('package');
   const { list, follow } = useRuns(id);
   const [problem, setProblem] = useState<string | null>(null);
   async function make(): Promise<void> {
@@ -82,9 +74,8 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
                 />
                 <span className="h-4 w-6 border border-ink" style={{ background: pass.ink.colour }} aria-hidden />
                 <span className="min-w-0 flex-1 truncate">{pass.name}</span>
-                <span className="font-mono text-[11px]">{screenWords(job, pass)}</span>
-                <span className="w-12 text-right font-mono text-[11px]">
-                  {pass.screen.family === 'grain' ? '' : `${pass.screen.angle.toFixed(1)}°`}
+                <span className="text-right font-mono text-[11px]">
+                  {screenCaption(job.sheet, fillOf(pass).screen)}
                 </span>
               </label>
             </li>
@@ -136,7 +127,7 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
           ))}
         </div>
         <h3 className={HEAD}>Take out</h3>
-        <Choice<OutputKind>
+        <Choice<OutputName>
           label="What to take out"
           value={kind}
           options={PLATE_KINDS.map((k) => ({ value: k.name, label: k.label, title: k.about }))}

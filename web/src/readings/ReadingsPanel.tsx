@@ -2,7 +2,7 @@ import {
   convertFrequency,
   isCoverage,
   type Job,
-  lpiOf,
+  screenLpi,
   meantTone,
   type Pass,
   plateKey,
@@ -11,8 +11,7 @@ import {
   sheetPixels,
   hasRows,
   type BeatRow,
-  beatRows,
-} from '@chromatype/core';
+  beatRows, fillOf } from '@chromatype/core';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -75,12 +74,12 @@ function CoverageRow({ job, pass }: { readonly job: Job; readonly pass: Pass }) 
 /** Turns or re-rules a pass so that its ripple goes. */
 function applyCure(job: Job, { pass, cure }: BeatRow): void {
   if (!cure) return;
-  if ('angle' in cure) edit(setScreen(pass.id, { angle: cure.angle }));
+  if ('angle' in cure) edit(setScreen(fillOf(pass).id, { angle: cure.angle }));
   else {
-    const { per } = pass.screen.frequency;
+    const { per } = fillOf(pass).screen.frequency;
     const { width } = sheetPixels(job.sheet);
     const found = convertFrequency({ value: cure.lpi, per: 'lpi' }, per, job.sheet.ppi, width);
-    edit(setScreen(pass.id, { frequency: { per, value: Number(found.value.toPrecision(5)) } }));
+    edit(setScreen(fillOf(pass).id, { frequency: { per, value: Number(found.value.toPrecision(5)) } }));
   }
 }
 
@@ -124,22 +123,22 @@ export default function ReadingsPanel({
   readonly back: string;
 }) {
   const navigate = useNavigate();
-  const counts = useCounts(job, pass);
+  const counts = useCounts(job, pass, fillOf(pass));
   const key = plateKey(job, pass);
   const steps = useMeasured<PrintedStep[]>(key, () => enginePool().sampler.steps(job, pass));
   const power = useMeasured<number[]>(key, () => enginePool().sampler.spectrum(job, pass));
   const passes = printingPasses(job);
-  const pictures = JSON.stringify(passes.map((p) => [p.id, p.feed, job.sheet]));
+  const pictures = JSON.stringify(passes.map((p) => [p.id, fillOf(p).feed, job.sheet]));
   const found = useMeasured<[string, Repeat[]][]>(pictures, async () => {
     const all: [string, Repeat[]][] = [];
-    for (const p of passes) if (hasRows(p.screen)) all.push([p.id, await enginePool().sampler.repeats(job, p)]);
+    for (const p of passes) if (hasRows(job, p)) all.push([p.id, await enginePool().sampler.repeats(job, p)]);
     return all;
   });
   const repeats = useMemo(() => new Map(found ?? []), [found]);
-  const lpi = hasRows(pass.screen) ? lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width) : null;
+  const lpi = hasRows(job, pass) ? screenLpi(job.sheet, fillOf(pass).screen) : null;
   const worst = steps ? Math.max(...steps.map((s) => Math.abs(s.wanted - s.printed))) : null;
-  const histogram = useMemo(() => histogramOption(counts, meantTone(pass)), [counts, pass]);
-  const printed = useMemo(() => stepsOption(steps ?? [], isCoverage(pass.feed.part)), [steps, pass.feed.part]);
+  const histogram = useMemo(() => histogramOption(counts, meantTone(fillOf(pass))), [counts, pass]);
+  const printed = useMemo(() => stepsOption(steps ?? [], isCoverage(fillOf(pass).feed.part)), [steps, fillOf(pass).feed.part]);
   const spectrum = useMemo(() => spectrumOption(power ?? [], job.sheet.ppi, lpi), [power, job.sheet.ppi, lpi]);
   return (
     <section

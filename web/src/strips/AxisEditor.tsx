@@ -1,4 +1,4 @@
-import { isRange, MOST_STRIPS, type Pass, stripSetting } from '@chromatype/core';
+import { isRange, MOST_STRIPS, type Pass, stripSetting, fillOf } from '@chromatype/core';
 import { Choice } from '../ui/Choice.tsx';
 import { PLAIN } from '../ui/formats.ts';
 import { NumberField } from '../ui/NumberField.tsx';
@@ -24,7 +24,7 @@ export function AxisEditor({ title, pass, draft, optional = false, onChange }: P
   const format = !range
     ? PLAIN
     : range.unit === 'frequency'
-      ? { unit: FREQUENCY_UNITS[pass.screen.frequency.per], digits: 2 }
+      ? { unit: FREQUENCY_UNITS[fillOf(pass).screen.frequency.per], digits: 2 }
       : formatOf({ unit: range.unit } as never);
   const field = (label: string, key: 'from' | 'to') => (
     <NumberField

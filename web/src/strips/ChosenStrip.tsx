@@ -7,8 +7,7 @@ import {
   sheetPixels,
   stripSetting,
   hasRows,
-  beatRows,
-} from '@chromatype/core';
+  beatRows, fillOf } from '@chromatype/core';
 import { enginePool } from '../engine/pool.ts';
 import { Button } from '../ui/Button.tsx';
 import { SampleCanvas } from '../ui/SampleCanvas.tsx';
@@ -48,8 +47,8 @@ export function ChosenStrip({ sheet, strip, base, ready, take }: Props) {
     const setting = stripSetting(axis.setting)!;
     return [setting.label, valueText(setting, setting.get(pass), pass)];
   });
-  if (hasRows(pass.screen)) {
-    const lpi = lpiOf(pass.screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
+  if (hasRows(job, pass)) {
+    const lpi = lpiOf(fillOf(pass).screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
     rows.push(
       ['Rows', `${lpi.toFixed(1)} lpi`],
       ['Grey steps', String(greySteps(job.sheet.ppi, lpi))],

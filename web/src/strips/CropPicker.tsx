@@ -1,4 +1,4 @@
-import { type Job, type Pass, type StripSheet, sheetSize } from '@chromatype/core';
+import { type Job, type Pass, type StripSheet, sheetSize, fillOf } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
 import { enginePool } from '../engine/pool.ts';
@@ -78,7 +78,7 @@ export function CropPicker({ job, pass, ready, crop, onChange }: Props) {
       <div className="relative overflow-hidden border border-ink" style={{ width: WIDTH, height: size.height * k }}>
         <SampleCanvas
           label="The picture of the pass"
-          watch={JSON.stringify([pass.feed, ready, job.sheet.width, job.sheet.height])}
+          watch={JSON.stringify([fillOf(pass).feed, ready, job.sheet.width, job.sheet.height])}
           make={ready ? async () => (await enginePool().sampler.picture(job, pass, WIDTH * 2)).sample : null}
           className="block h-full w-full"
         />

@@ -8,8 +8,7 @@ import {
   type StripSheet,
   stepsBetween,
   stripSetting,
-  stripSettings,
-} from '@chromatype/core';
+  stripSettings, fillOf } from '@chromatype/core';
 import { showNumber } from '../ui/number-text.ts';
 import { formatOf } from '../ui/param-format.ts';
 import { FREQUENCY_UNITS } from './frequency-units.ts';
@@ -123,7 +122,7 @@ export function valueText(setting: StripSetting, value: number | string | boolea
   const { values } = setting;
   if (!isRange(values)) return values.find((v) => v.value === value)?.label ?? String(value);
   if (values.unit === 'frequency')
-    return `${Number((value as number).toPrecision(4))} ${FREQUENCY_UNITS[pass.screen.frequency.per]}`;
+    return `${Number((value as number).toPrecision(4))} ${FREQUENCY_UNITS[fillOf(pass).screen.frequency.per]}`;
   return showNumber(value as number, formatOf({ unit: values.unit } as never));
 }
 

@@ -1,4 +1,4 @@
-import { filePicture } from '@chromatype/core';
+import { filePicture, fillOf, TILE, withFill } from '@chromatype/core';
 import type { Job, Pass } from '@chromatype/core';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
@@ -6,7 +6,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { uploadPicture } from '../api/pictures.ts';
 import { deleteTile, saveTile, useTiles } from '../api/tiles.ts';
-import { newId, setFamily, setFamilySettings, setTile } from '../document/edits.ts';
+import { newId, setFamily, setTile } from '../document/edits.ts';
 import { JobGate } from '../document/JobGate.tsx';
 import { edit, useOpenJob } from '../document/store.ts';
 import { seamText, useSeams } from '../engine/seams.ts';
@@ -28,8 +28,8 @@ const IN_WORK = 'tile-in-work';
 
 /** The job as it would be if the pass printed the tile in work. */
 function withWorkTile(job: Job, pass: Pass, hash: string): { job: Job; pass: Pass } {
-  const tile = { ...pass.screen.tile, picture: IN_WORK };
-  const changed: Pass = { ...pass, on: true, screen: { ...pass.screen, family: 'tile', tile } };
+  const tile = { ...fillOf(pass).screen.tile, picture: IN_WORK };
+  const changed = { ...withFill(pass, { screen: { ...fillOf(pass).screen, family: 'tile', tile } }), on: true };
   const picture = filePicture({ id: IN_WORK, name: 'Tile in work', hash, width: TILE_SIDE, height: TILE_SIDE });
   return {
     pass: changed,
@@ -41,14 +41,14 @@ function withWorkTile(job: Job, pass: Pass, hash: string): { job: Job; pass: Pas
   };
 }
 
-async function save(tile: WorkTile, name: string, passId: string, known: readonly { id: string; name: string }[]) {
+async function save(tile: WorkTile, name: string, fill: string, known: readonly { id: string; name: string }[]) {
   try {
     const blob = await tile.canvas.convertToBlob({ type: 'image/png' });
     const stored = await uploadPicture(new File([blob], `${name}.png`, { type: 'image/png' }), () => {});
     const before = known.filter((t) => t.name === name);
     await saveTile(name, stored.hash);
     for (const old of before) await deleteTile(old.id);
-    edit((job) => setFamily(passId, 'tile')(setTile(passId, newId(), { ...stored, name })(job)));
+    edit((job) => setFamily(fill, 'tile')(setTile(fill, newId(), { ...stored, name })(job)));
     toast.success(before.length > 0 ? `${name} was saved in place of the one before.` : `${name} was saved.`);
   } catch (error) {
     toast.error(`The tile was not saved. ${error instanceof Error ? error.message : error}`);
@@ -57,13 +57,14 @@ async function save(tile: WorkTile, name: string, passId: string, known: readonl
 
 function OpenTileMaker({ id }: { readonly id: string }) {
   const job = useOpenJob((s) => s.job)!;
-  const { pass } = useChosen(job);
+  const { pass, fill } = useChosen(job);
   const [params] = useSearchParams();
   const { name, held } = useTileWork();
   const tiles = useTiles();
-  const halfDrop = pass?.screen.tile.repeat === 'half-drop';
+  const screen = fillOf(pass ?? job.passes[0]!).screen;
+  const halfDrop = screen.tile.repeat === 'half-drop';
   const tile = useWorkTile(halfDrop);
-  const seams = useSeams(held ? null : tile.hash, (pass ?? job.passes[0]!).screen.tile);
+  const seams = useSeams(held ? null : tile.hash, screen.tile);
   const shown = useMemo(() => (pass && tile.hash ? withWorkTile(job, pass, tile.hash) : null), [job, pass, tile.hash]);
 
   useEffect(() => {
@@ -79,7 +80,7 @@ function OpenTileMaker({ id }: { readonly id: string }) {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
 
-  if (!pass) return <p className="grid h-full place-items-center">This job has no pass to print a tile.</p>;
+  if (!pass || !fill) return <p className="grid h-full place-items-center">This job has no pass to print a tile.</p>;
   return (
     <div className="grid h-full min-h-[600px] min-w-[1000px] grid-rows-[44px_minmax(0,1fr)]">
       <header className="flex items-center gap-3 border-b border-ink bg-paper px-3">
@@ -94,7 +95,7 @@ function OpenTileMaker({ id }: { readonly id: string }) {
           onChange={(next) => setTools({ name: next })}
           className="w-[180px]"
         />
-        <Button strong onClick={() => void save(tile, name, pass.id, tiles)}>
+        <Button strong onClick={() => void save(tile, name, fill.id, tiles)}>
           Save tile
         </Button>
       </header>
@@ -102,12 +103,12 @@ function OpenTileMaker({ id }: { readonly id: string }) {
         <div className="min-h-0 overflow-y-auto border-r border-ink bg-paper p-3">
           <TileTools />
           <h2 className="pt-3 pb-1 text-[13px]">Screen of {pass.name}</h2>
-          <FrequencyField job={job} pass={pass} />
-          <OwnFields pass={pass} family="tile" without={['picture']} />
-          {pass.screen.family !== 'tile' && (
+          <FrequencyField job={job} fill={fill} />
+          <OwnFields fill={fill} family="tile" without={['picture']} />
+          {screen.family !== TILE.name && (
             <Button
               className="mt-2"
-              onClick={() => edit((j) => setFamilySettings(pass.id, 'tile', {})(setFamily(pass.id, 'tile')(j)))}
+              onClick={() => edit(setFamily(fill.id, 'tile'))}
             >
               Print {pass.name} with a tile
             </Button>

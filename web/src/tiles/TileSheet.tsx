@@ -1,4 +1,4 @@
-import { type Job, type Pass, sheetPixels } from '@chromatype/core';
+import { type Job, type Pass, sheetPixels, fillOf } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { loadPicture } from '../engine/pictures.ts';
 import { createPreview, type Preview } from '../engine/preview.ts';
@@ -55,7 +55,7 @@ export function TileSheet({ job, pass, drawing }: Props) {
     };
   }, []);
 
-  const sources = job.passes.flatMap((p) => job.pictures.filter((picture) => picture.id === p.feed.picture));
+  const sources = job.passes.flatMap((p) => job.pictures.filter((picture) => picture.id === fillOf(p).feed.picture));
   const hashes = sources.map((p) => p.hash).join();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the hashes say which pictures are meant
   useEffect(() => {

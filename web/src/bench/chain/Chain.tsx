@@ -1,36 +1,24 @@
-import type { Job, Pass } from '@chromatype/core';
+import { BendStation } from './bend/BendStation.tsx';
+import type { ChainProps } from './chain-props.ts';
 import { InkStation } from './ink/InkStation.tsx';
 import { PictureStation } from './picture/PictureStation.tsx';
 import { ScreenStation } from './screen/ScreenStation.tsx';
 import { Station, THUMB } from './Station.tsx';
 import { ToneStation } from './tone/ToneStation.tsx';
 
-/** A straight lattice: nothing bends it. */
-function StraightLattice() {
-  const at = [7, 14, 21, 28, 35, 42, 49];
-  return (
-    <svg viewBox="0 0 56 16" className={`${THUMB} text-hairline`} role="img" aria-label="The lattice is straight">
-      {at.map((x) => (
-        <path key={x} d={`M${x} 0V16`} stroke="currentColor" />
-      ))}
-      <path d="M0 5.500H56M0 11H56" stroke="currentColor" />
-    </svg>
-  );
-}
-
-/** The stations of the chosen pass, top to bottom. */
-export function Chain({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+/** The stations of the chosen fill, top to bottom. */
+export function Chain({ job, pass, fill }: ChainProps) {
   return (
     <>
-      <PictureStation job={job} pass={pass} />
-      <ToneStation job={job} pass={pass} />
+      <PictureStation job={job} pass={pass} fill={fill} />
+      <ToneStation job={job} pass={pass} fill={fill} />
       <Station
         title="Stencil"
         note="prints on the whole sheet"
         thumb={<div className={`${THUMB} h-[18px] bg-white`} />}
       />
-      <ScreenStation job={job} pass={pass} />
-      <Station title="Bend" note="none" thumb={<StraightLattice />} />
+      <ScreenStation job={job} pass={pass} fill={fill} />
+      <BendStation fill={fill} />
       <InkStation job={job} pass={pass} />
     </>
   );

@@ -2,7 +2,8 @@ import {
   type Stock,
   DEFAULT_SHEET,
   type Job,
-  LIMITS,
+  SHEET_PARAMS,
+  STOCK_PARAMS,
   MOST_SHEET_PIXELS,
   SHEET_SIZES,
   type Sheet,
@@ -81,12 +82,12 @@ export function SheetStation({ job }: { readonly job: Job }) {
     <NumberField
       label={label}
       value={sheet[key]}
-      min={LIMITS.sheetSide.min}
-      max={LIMITS.sheetSide.max}
+      min={SHEET_PARAMS.width.min}
+      max={SHEET_PARAMS.width.max}
       step={unit === 'px' ? 25.4 / sheet.ppi : 1}
       normal={DEFAULT_SHEET[key]}
       format={format}
-      about={LIMITS.sheetSide.about}
+      about="Side of the trimmed sheet."
       onChange={(value) => change({ [key]: value })}
     />
   );
@@ -131,23 +132,23 @@ export function SheetStation({ job }: { readonly job: Job }) {
           <NumberField
             label="Bleed"
             value={sheet.bleed}
-            min={LIMITS.bleed.min}
-            max={LIMITS.bleed.max}
+            min={SHEET_PARAMS.bleed.min}
+            max={SHEET_PARAMS.bleed.max}
             step={0.5}
             normal={DEFAULT_SHEET.bleed}
             format={format}
-            about={LIMITS.bleed.about}
+            about={SHEET_PARAMS.bleed.about}
             onChange={(bleed) => change({ bleed })}
           />
           <NumberField
             label="Resolution"
             value={sheet.ppi}
-            min={LIMITS.ppi.min}
-            max={LIMITS.ppi.max}
+            min={SHEET_PARAMS.ppi.min}
+            max={SHEET_PARAMS.ppi.max}
             step={10}
             normal={DEFAULT_SHEET.ppi}
             format={PPI}
-            about={LIMITS.ppi.about}
+            about={SHEET_PARAMS.ppi.about}
             onChange={(ppi) => change({ ppi })}
           />
         </div>
@@ -202,10 +203,10 @@ export function SheetStation({ job }: { readonly job: Job }) {
           />
           <NumberField
             label="Spread of light"
-            about={LIMITS.spread.about}
+            about={STOCK_PARAMS.spread.about}
             value={sheet.stock.spread}
-            min={LIMITS.spread.min}
-            max={LIMITS.spread.max}
+            min={STOCK_PARAMS.spread.min}
+            max={STOCK_PARAMS.spread.max}
             step={0.1}
             normal={1}
             format={{ unit: '', digits: 2 }}

@@ -1,4 +1,4 @@
-import { type Job, LARGEST_PITCH, pitchOf, type Sheet, sheetPixels, SMALLEST_PITCH } from '@chromatype/core';
+import { type Job, fillOf, LARGEST_PITCH, screenPitch, type Sheet, sheetPixels, SMALLEST_PITCH } from '@chromatype/core';
 
 /** Why a sheet cannot be had with a job's screens, in one sentence; null when it can. */
 export function possibleSheet(job: Job, sheet: Sheet, most: number): string | null {
@@ -6,7 +6,7 @@ export function possibleSheet(job: Job, sheet: Sheet, most: number): string | nu
   if (width * height > most)
     return `That would be ${width} × ${height} pixels, which is too many; choose a smaller sheet or fewer ppi.`;
   const broken = job.passes.find((p) => {
-    const pitch = pitchOf(p.screen.frequency, sheet.ppi, width);
+    const pitch = screenPitch(sheet, fillOf(p).screen);
     return pitch < SMALLEST_PITCH || pitch > LARGEST_PITCH;
   });
   return broken

@@ -1,4 +1,4 @@
-import { type Job, lpiOf, type Pass, sheetPixels } from '@chromatype/core';
+import { fillOf, type Job, type Pass, screenCaption } from '@chromatype/core';
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { Copy, Eye, EyeOff, Trash2 } from 'lucide-react';
@@ -13,15 +13,8 @@ import { sameBy } from '../../ui/same-by.ts';
 
 const PATCH = { width: 112, height: 34, tone: 0.4, cell: 12 };
 
-/** A number with at most one decimal. */
-const short = (value: number): number => Number(value.toFixed(1));
-
 /** How large and at what angle a pass prints. */
-function sizeText(job: Job, { screen }: Pass): string {
-  if (screen.family === 'grain') return `grain ${short(screen.grain.size)} ${screen.grain.sizeIn}`;
-  const lpi = lpiOf(screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
-  return `${short(lpi)} lpi ${short(screen.angle)}°`;
-}
+const sizeText = (job: Job, pass: Pass): string => screenCaption(job.sheet, fillOf(pass).screen);
 
 interface Props {
   readonly job: Job;
@@ -93,7 +86,7 @@ function PassPatchPart({ job, pass, chosen, choose }: Props) {
       >
         <SampleCanvas
           label={`The screen of ${pass.name} in its ink`}
-          watch={JSON.stringify([pass.screen, pass.ink, job.sheet])}
+          watch={JSON.stringify([fillOf(pass).screen, pass.ink, job.sheet])}
           make={(draft) =>
             enginePool().sampler.screen({
               job,

@@ -1,4 +1,4 @@
-import { type Job, lpiOf, type Pass, sheetPixels, squareBeat, fileHashes, hasRows } from '@chromatype/core';
+import { type Job, type Pass, screenLpi, squareBeat, fileHashes, hasRows, fillOf } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { latestOnly } from '../../engine/latest.ts';
 import { usePictures } from '../../engine/pictures.ts';
@@ -8,11 +8,10 @@ import { fitSheet, useView, zoomTo } from '../view-store.ts';
 
 /** The pass that ripples longest with another, and the ripple's period in mm. */
 function worstBeat(job: Job, pass: Pass): { name: string; mm: number } | null {
-  if (!hasRows(pass.screen)) return null;
-  const width = sheetPixels(job.sheet).width;
-  const screenOf = (p: Pass) => ({ lpi: lpiOf(p.screen.frequency, job.sheet.ppi, width), angle: p.screen.angle });
+  if (!hasRows(job, pass)) return null;
+  const screenOf = (p: Pass) => ({ lpi: screenLpi(job.sheet, fillOf(p).screen), angle: fillOf(p).screen.angle });
   const beats = job.passes
-    .filter((p) => p.on && p.id !== pass.id && hasRows(p.screen))
+    .filter((p) => p.on && p.id !== pass.id && hasRows(job, p))
     .map((p) => ({ name: p.name, mm: squareBeat(screenOf(pass), screenOf(p)) * 25.4 }));
   return beats.reduce<(typeof beats)[number] | null>((worst, b) => (!worst || b.mm > worst.mm ? b : worst), null);
 }

@@ -1,13 +1,15 @@
-import { type Job, type Pass } from '@chromatype/core';
+import { fillOf, type Pass, screenTraits } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useRef, memo } from 'react';
-import { setFamilySettings, setScreen } from '../../document/edits.ts';
+import { setScreen } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
-import { cellPixels, pitchPixels } from '../../engine/samples.ts';
+import { cellPixels } from '../../engine/samples.ts';
 import { POINTER_ONLY } from '../../ui/drag-options.ts';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
-import { pulled, pulledGrain, turned, withinTurn } from './turning.ts';
+import type { ChainProps } from '../chain/chain-props.ts';
+import { dialSize } from './sizes.ts';
+import { turned, withinTurn } from './turning.ts';
 import { sameBy } from '../../ui/same-by.ts';
 
 const SIZE = 150;
@@ -28,56 +30,46 @@ function Tick({ angle }: { readonly angle: number }) {
 }
 
 /** Turn it for the angle, pull across it for the frequency. Other passes' angles stand on its rim. */
-function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+function DialPart({ job, pass, fill }: ChainProps) {
   const frame = useRef<HTMLDivElement>(null);
-  const { angle, frequency, family, grain } = pass.screen;
-  const isGrain = family === 'grain';
-  const pitch = pitchPixels(job, pass);
-  const pull = (from: { pitch: number; size: number }, by: number) =>
-    edit(
-      isGrain
-        ? setFamilySettings(pass.id, 'grain', { size: pulledGrain({ ...grain, size: from.size }, by) })
-        : setScreen(pass.id, { frequency: pulled(job, frequency.per, from.pitch, by) }),
-    );
+  const { angle, family } = fill.screen;
+  const { lattice } = screenTraits(fill.screen, job.sheet.ppi);
+  const size = dialSize(family);
 
   const drag = useDrag(({ xy: [x, y], movement: [mx, my], first, last, memo, initial: [ix, iy], shiftKey }) => {
     const box = frame.current!.getBoundingClientRect();
     const centre = { x: box.left + RIM, y: box.top + RIM };
-    const start = (memo as { angle: number; pitch: number; size: number; rim: boolean } | undefined) ?? {
+    const start = (memo as { angle: number; size: number; rim: boolean } | undefined) ?? {
       angle,
-      pitch,
-      size: grain.size,
-      // Grain has no angle: all of the dial pulls.
-      rim: !isGrain && Math.hypot(ix - centre.x, iy - centre.y) > FACE - 6,
+      size: size.start(job, fill),
+      // Without a lattice there is no angle: all of the dial pulls.
+      rim: lattice && Math.hypot(ix - centre.x, iy - centre.y) > FACE - 6,
     };
     if (first) beginGesture();
     if (start.rim) {
       const from = Math.atan2(centre.y - iy, ix - centre.x);
       const to = Math.atan2(centre.y - y, x - centre.x);
-      edit(setScreen(pass.id, { angle: turned(start.angle, ((to - from) * 180) / Math.PI, shiftKey) }));
+      edit(setScreen(fill.id, { angle: turned(start.angle, ((to - from) * 180) / Math.PI, shiftKey) }));
     } else {
-      pull(start, mx - my);
+      edit(size.pull(job, fill, start.size, mx - my));
     }
     if (last) endGesture();
     return start;
   }, POINTER_ONLY);
 
   function onKey(event: KeyboardEvent): void {
-    const turn = isGrain ? undefined : { ArrowLeft: 1, ArrowRight: -1 }[event.key];
-    const by = { ArrowUp: 4, ArrowDown: -4 }[event.key];
-    if (turn === undefined && by === undefined) return;
+    const turn = lattice ? { ArrowLeft: 1, ArrowRight: -1 }[event.key] : undefined;
+    const direction = ({ ArrowUp: 1, ArrowDown: -1 } as const)[event.key as 'ArrowUp' | 'ArrowDown'];
+    if (turn === undefined && direction === undefined) return;
     event.preventDefault();
-    if (turn) edit(setScreen(pass.id, { angle: turned(angle, turn * (event.shiftKey ? 15 : 1), false) }));
-    else if (isGrain && grain.sizeIn === 'px') {
-      // One step is one pixel, however small the grain.
-      const step = Math.sign(by!) * (event.shiftKey ? 5 : 1);
-      edit(setFamilySettings(pass.id, 'grain', { size: Math.min(200, Math.max(1, grain.size + step)) }));
-    } else pull({ pitch, size: grain.size }, by! * (event.shiftKey ? 5 : 1));
+    if (turn) edit(setScreen(fill.id, { angle: turned(angle, turn * (event.shiftKey ? 15 : 1), false) }));
+    else edit(size.step(job, fill, direction, event.shiftKey));
   }
 
   const side = Math.round(Math.min(220, Math.max(24, cellPixels(job, pass) * CELLS)));
   const hand = point(angle, RIM - 7);
-  const others = isGrain ? [] : job.passes.filter((p) => p.id !== pass.id && p.on && p.screen.family !== 'grain');
+  const hasAngle = (p: Pass) => screenTraits(fillOf(p).screen, job.sheet.ppi).lattice;
+  const others = lattice ? job.passes.filter((p) => p.id !== pass.id && p.on && hasAngle(p)) : [];
   return (
     <div
       ref={frame}
@@ -85,37 +77,27 @@ function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
       role="slider"
       tabIndex={0}
       aria-label={
-        isGrain
-          ? 'Screen dial: up and down pull the grain size'
-          : 'Screen dial: left and right turn the angle, up and down pull the frequency'
+        lattice
+          ? `Screen dial: left and right turn the angle, up and down pull the ${size.name}`
+          : `Screen dial: up and down pull the ${size.name}`
       }
       aria-valuemin={0}
       aria-valuemax={360}
       aria-valuenow={withinTurn(angle)}
-      aria-valuetext={
-        isGrain
-          ? `${Number(grain.size.toFixed(2))} ${grain.sizeIn}`
-          : `${Number(angle.toFixed(2))} degrees, ${Number(frequency.value.toFixed(2))} ${frequency.per}`
-      }
+      aria-valuetext={size.words(fill)}
       onKeyDown={onKey}
-      onDoubleClick={() =>
-        edit(
-          isGrain
-            ? setFamilySettings(pass.id, 'grain', { size: grain.sizeIn === 'px' ? 1 : 0.1 })
-            : setScreen(pass.id, { angle: 45 }),
-        )
-      }
+      onDoubleClick={() => edit(size.restore(fill))}
       title={
-        isGrain
-          ? 'Pull across the face for the grain size.'
-          : 'Turn the rim for the angle (Shift: steps of 7.5°). Pull across the face for the frequency.'
+        lattice
+          ? `Turn the rim for the angle (Shift: steps of 7.5°). Pull across the face for the ${size.name}.`
+          : `Pull across the face for the ${size.name}.`
       }
       className="relative shrink-0 touch-none"
       style={{ width: SIZE, height: SIZE }}
     >
       <SampleCanvas
         label={`The cells of ${pass.name}, magnified`}
-        watch={JSON.stringify([pass.screen, pass.ink, job.sheet, side])}
+        watch={JSON.stringify([fill.screen, pass.ink, job.sheet, side])}
         make={(draft) =>
           enginePool().sampler.screen({ job, pass, width: side, height: side, tone: 0.5, largestCell: 26, draft })
         }
@@ -129,7 +111,7 @@ function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
           <Tick key={k} angle={k * 15} />
         ))}
         {others.map((p) => {
-          const at = point(p.screen.angle, RIM - 7);
+          const at = point(fillOf(p).screen.angle, RIM - 7);
           return (
             <circle
               key={p.id}
@@ -143,7 +125,7 @@ function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
             />
           );
         })}
-        {!isGrain && <circle cx={hand.x} cy={hand.y} r={5.5} className="fill-hot" />}
+        {lattice && <circle cx={hand.x} cy={hand.y} r={5.5} className="fill-hot" />}
       </svg>
     </div>
   );
@@ -151,11 +133,12 @@ function DialPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
 
 export const Dial = memo(
   DialPart,
-  sameBy(({ job, pass }) => [
+  sameBy(({ job, pass, fill }) => [
     pass.id,
-    pass.screen,
+    fill.id,
+    fill.screen,
     pass.ink,
     job.sheet,
-    ...job.passes.flatMap((p) => [p.id, p.on, p.screen.angle, p.screen.family, p.ink.colour]),
+    ...job.passes.flatMap((p) => [p.id, p.on, fillOf(p).screen.angle, fillOf(p).screen.family, p.ink.colour]),
   ]),
 );

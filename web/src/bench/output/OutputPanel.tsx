@@ -1,4 +1,4 @@
-import { type Job, OUTPUT_KINDS, type OutputAsked, outputKind, type Pass, sheetPixels } from '@chromatype/core';
+import { type Job, OUTPUTS, type OutputAsked, outputOf, type Pass, sheetPixels } from '@chromatype/core';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -46,9 +46,9 @@ interface Props {
 export function OutputPanel({ id, job, pass, back }: Props) {
   const navigate = useNavigate();
   const [kind, setKind] = useState<OutputAsked['kind']>('sheet');
-  const wished = outputKind(kind);
-  const asked: OutputAsked = !wished.ofPass ? { kind } : pass ? { kind, pass: pass.id } : { kind: 'sheet' };
-  const entry = outputKind(asked.kind);
+  const wished = outputOf(kind);
+  const asked: OutputAsked = wished.of === 'job' ? { kind } : pass ? { kind, pass: pass.id } : { kind: 'sheet' };
+  const entry = outputOf(asked.kind);
   const estimate = useEstimate(id, job, asked);
   const { list, follow } = useRuns(id);
   const [problem, setProblem] = useState<string | null>(null);
@@ -65,12 +65,9 @@ export function OutputPanel({ id, job, pass, back }: Props) {
     }
   }
 
-  const names: Partial<Record<OutputAsked['kind'], string>> = pass
-    ? { plate: `Plate of ${pass.name}`, 'plate-tif': `TIFF plate of ${pass.name}` }
-    : {};
-  const options = OUTPUT_KINDS.filter((k) => !k.ofPass || pass).map((k) => ({
+  const options = OUTPUTS.filter((k) => k.of === 'job' || pass).map((k) => ({
     value: k.name,
-    label: names[k.name] ?? k.label,
+    label: k.of === 'pass' ? `${k.label} of ${pass!.name}` : k.label,
     title: k.about,
   }));
   return (

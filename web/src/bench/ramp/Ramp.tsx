@@ -1,4 +1,4 @@
-import { type Job, type Pass, type Tone, TONE_PARAMS } from '@chromatype/core';
+import { type Job, type Pass, type Tone, TONE_PARAMS, fillOf } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import { setTone } from '../../document/edits.ts';
@@ -85,7 +85,7 @@ export function Ramp({ job, pass }: { readonly job: Job; readonly pass: Pass | n
           <>
             <SampleCanvas
               label={`Ramp of ${pass.name}: all its tones from bare to solid`}
-              watch={JSON.stringify([pass.tone, pass.screen, pass.ink, job.sheet, pixels])}
+              watch={JSON.stringify([fillOf(pass).tone, fillOf(pass).screen, pass.ink, job.sheet, pixels])}
               make={(draft) => enginePool().sampler.ramp({ job, pass, width: wide, height: pixels, draft })}
               className="absolute top-0 left-0 border border-ink"
               style={{ width: WIDTH, height }}
@@ -93,11 +93,11 @@ export function Ramp({ job, pass }: { readonly job: Job; readonly pass: Pass | n
             {HANDLES.map(({ handle, name }) => (
               <RampHandle
                 key={handle}
-                tone={pass.tone}
+                tone={fillOf(pass).tone}
                 handle={handle}
                 name={name}
                 height={height}
-                change={(tone) => edit(setTone(pass.id, tone))}
+                change={(tone) => edit(setTone(fillOf(pass).id, tone))}
               />
             ))}
           </>

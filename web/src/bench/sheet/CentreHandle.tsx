@@ -1,4 +1,4 @@
-import { type Pass, SHARED_PARAMS, type Sheet, sheetPixels } from '@chromatype/core';
+import { type Pass, SHARED_PARAMS, type Sheet, sheetPixels, fillOf } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
 import { setScreen } from '../../document/edits.ts';
@@ -25,8 +25,8 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 /** Where rings, rays and spirals begin, dragged on the sheet itself. */
 export function CentreHandle({ sheet, pass, view }: Props) {
   const { width, height } = sheetPixels(sheet);
-  const { centreX, centreY } = pass.screen;
-  const move = (x: number, y: number) => edit(setScreen(pass.id, { centreX: within(x), centreY: within(y) }));
+  const { centreX, centreY } = fillOf(pass).screen;
+  const move = (x: number, y: number) => edit(setScreen(fillOf(pass).id, { centreX: within(x), centreY: within(y) }));
 
   const drag = useDrag(({ movement: [mx, my], memo = [centreX, centreY], first, last }) => {
     if (first) beginGesture();

@@ -1,4 +1,4 @@
-import type { Job, Pass } from '@chromatype/core';
+import { type Job,  type Pass, fillOf } from '@chromatype/core';
 import { lazy, Suspense } from 'react';
 import type { View } from '../../engine/view.ts';
 import { Overlay } from '../tools/Overlay.tsx';
@@ -22,12 +22,12 @@ export function OnSheet({ job, pass, view }: Props) {
       {overlay === 'clip' && (
         <Overlay job={job} pass={pass} view={view} kind="clip" label="Where lights and darks cut the picture off" />
       )}
-      {overlay === 'reach' && pass.feed.separation && (
+      {overlay === 'reach' && fillOf(pass).feed.separation && (
         <Overlay job={job} pass={pass} view={view} kind="reach" label="Colours that the inks cannot reach" />
       )}
       {(tool === 'place' || tool === 'crop') && (
         <Suspense fallback={null}>
-          <PlaceHandles key={`${tool} ${pass.id} ${pass.feed.picture}`} job={job} pass={pass} view={view} tool={tool} />
+          <PlaceHandles key={`${tool} ${pass.id} ${fillOf(pass).feed.picture}`} job={job} pass={pass} view={view} tool={tool} />
         </Suspense>
       )}
       <ToolLayer job={job} pass={pass} view={view} />

@@ -1,10 +1,9 @@
-import { type Job, type Pass, pictureOf, printingPasses, sheetPixels } from '@chromatype/core';
+import { type Job, type Pass, printingPasses, sheetPixels, fillOf, screenPictures, screenTraits } from '@chromatype/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { loadPicture, usePictures } from '../../engine/pictures.ts';
 import { createPreview, type Preview } from '../../engine/preview.ts';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
-import { hasCentre } from '../chain/screen/shared-fields.ts';
 import { LookBar } from '../../looking/LookBar.tsx';
 import { useLooks } from '../../looking/look-store.ts';
 import { LookLayer } from '../../looking/LookLayer.tsx';
@@ -25,9 +24,10 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
 /** Files that the printing passes of a job read, tiles among them. */
 const neededPictures = (job: Job): string[] => [
   ...new Set(
-    printingPasses(job).flatMap(({ feed, screen }) => {
-      const tile = screen.family === 'tile' ? job.pictures.find((p) => p.id === screen.tile.picture) : undefined;
-      return [pictureOf(job, feed)?.hash ?? [], tile?.hash ?? []].flat();
+    printingPasses(job).flatMap((pass) => {
+      const { feed, screen } = fillOf(pass);
+      const ids = [feed.picture, ...screenPictures(screen)];
+      return job.pictures.flatMap(({ id, hash }) => (hash && ids.includes(id) ? [hash] : []));
     }),
   ),
 ];
@@ -166,7 +166,7 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
       />
       {view && <LookLayer job={job} pass={pass} view={view} stage={shownStage} frame={frame} source={canvas} />}
       {view && job.sheet.bleed > 0 && <TrimLine sheet={job.sheet} view={view} />}
-      {view && pass?.on && hasCentre(pass.screen) && <CentreHandle sheet={job.sheet} pass={pass} view={view} />}
+      {view && pass?.on && screenTraits(fillOf(pass).screen, job.sheet.ppi).centre && <CentreHandle sheet={job.sheet} pass={pass} view={view} />}
       {view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
       {!loading && <WholePlates job={job} />}
       <LookBar />

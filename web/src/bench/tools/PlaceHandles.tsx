@@ -1,4 +1,4 @@
-import { type Job, type Pass, pictureOf, placementInMm, shownSize } from '@chromatype/core';
+import { type Job, type Pass, pictureOf, placementInMm, shownSize, fillOf } from '@chromatype/core';
 import type Konva from 'konva';
 import { useEffect, useRef } from 'react';
 import { Layer, Rect, Stage, Transformer } from 'react-konva';
@@ -21,7 +21,7 @@ const tidy = (v: number): number => Number(v.toFixed(3));
 export default function PlaceHandles({ job, pass, view, tool }: Props) {
   const rect = useRef<Konva.Rect>(null);
   const transformer = useRef<Konva.Transformer>(null);
-  const picture = pictureOf(job, pass.feed);
+  const picture = pictureOf(job, fillOf(pass).feed);
   useEffect(() => {
     if (rect.current) transformer.current?.nodes([rect.current]);
   }, []);
@@ -35,7 +35,7 @@ export default function PlaceHandles({ job, pass, view, tool }: Props) {
     height: box.height * perMm,
   });
   const size = shownSize(picture);
-  const inMm = placementInMm(job.sheet, pass.feed, size);
+  const inMm = placementInMm(job.sheet, fillOf(pass).feed, size);
   const kept: Box = { ...inMm, height: (inMm.width * size.height) / size.width };
   const screen = onScreen(kept);
   const whole = wholeBox(picture, kept);
@@ -57,22 +57,22 @@ export default function PlaceHandles({ job, pass, view, tool }: Props) {
 
   function place(): void {
     const { x, y, width, turn } = read();
-    edit(setPlacing(pass.id, { fit: 'own', x: tidy(x), y: tidy(y), width: tidy(width), turn: tidy(turn) }));
+    edit(setPlacing(fillOf(pass).id, { fit: 'own', x: tidy(x), y: tidy(y), width: tidy(width), turn: tidy(turn) }));
   }
 
   function crop(): void {
-    const part = croppedTo(picture!, kept, read(), pass.feed.turn);
+    const part = croppedTo(picture!, kept, read(), fillOf(pass).feed.turn);
     if (!part) return;
     const { x, y, width } = part;
     // What is kept stays where it lies on the sheet.
     edit((now) =>
-      setPlacing(pass.id, { fit: 'own', x: tidy(x), y: tidy(y), width: tidy(width) })(
+      setPlacing(fillOf(pass).id, { fit: 'own', x: tidy(x), y: tidy(y), width: tidy(width) })(
         setPictureEdit(picture!.id, { crop: part.crop })(now),
       ),
     );
   }
 
-  const turned = -pass.feed.turn;
+  const turned = -fillOf(pass).feed.turn;
   const middle = { x: screen.x + screen.width / 2, y: screen.y + screen.height / 2 };
   return (
     <div className="absolute inset-0" data-testid={`${tool}-handles`}>

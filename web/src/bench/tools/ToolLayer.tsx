@@ -1,4 +1,4 @@
-import { type CutOut, type Job, NEW_CUT_OUT, type Pass, type Picture, pictureOf, spotUnder } from '@chromatype/core';
+import { type CutOut, type Job, NEW_CUT_OUT, type Pass, type Picture, pictureOf, spotUnder, fillOf } from '@chromatype/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import { setFeed, setPictureEdit, setTone } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture, useOpenJob } from '../../document/store.ts';
@@ -33,20 +33,20 @@ function changeCutOut(picture: Picture, change: (old: CutOut) => CutOut): void {
 
 /** What each tool does with a point of the sheet. */
 function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
-  const picture = pictureOf(job, pass.feed);
+  const picture = pictureOf(job, fillOf(pass).feed);
   const strokeOf = (size: number) => ({ ...brush, size });
   if (tool === 'paint') {
     return ({ x, y, pressure }, first) => {
       const now = useOpenJob.getState().job?.passes.find((p) => p.id === pass.id);
       if (now)
         edit(
-          setTone(pass.id, { paint: withPoint(now.tone.paint, first ? strokeOf(brush.size) : null, x, y, pressure) }),
+          setTone(fillOf(pass).id, { paint: withPoint(fillOf(now).tone.paint, first ? strokeOf(brush.size) : null, x, y, pressure) }),
         );
     };
   }
   if (!picture?.hash) return null;
   const { hash } = picture;
-  const spotOf = ({ x, y }: Spot) => spotUnder(job.sheet, pass.feed, picture, x, y);
+  const spotOf = ({ x, y }: Spot) => spotUnder(job.sheet, fillOf(pass).feed, picture, x, y);
   /** The picture's colour under a point of the sheet, and where that is in the picture; null beside it. */
   const colourUnder = (at: Spot) => {
     const spot = spotOf(at);
@@ -63,7 +63,7 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
   if (tool === 'pick-ink') {
     return (at, first) => {
       const under = first && colourUnder(at);
-      if (under) edit(setFeed(pass.id, { pick: under.colour }));
+      if (under) edit(setFeed(fillOf(pass).id, { pick: under.colour }));
     };
   }
   if (tool === 'cut-brush') {

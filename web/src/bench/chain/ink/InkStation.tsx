@@ -1,15 +1,14 @@
 import {
   hexOfLight,
   type Ink,
-  type Job,
   type Lab,
   labOfLight,
-  LIMITS,
-  type Pass,
+  INK_PARAMS,
   PRESS_PARAMS,
   solidLight,
   STARTER_INKS,
 } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { memo } from 'react';
 import { useInkSets } from '../../../api/ink-sets.ts';
 import { rename, setInk } from '../../../document/edits.ts';
@@ -50,7 +49,7 @@ function Behaviour({ ink, change }: { readonly ink: Ink; change(part: Partial<In
         label="Strength"
         value={ink.strength}
         normal={1}
-        about={LIMITS.strength.about}
+        about={INK_PARAMS.strength.about}
         onChange={(strength) => change({ strength })}
       />
       <NumberField
@@ -58,7 +57,7 @@ function Behaviour({ ink, change }: { readonly ink: Ink; change(part: Partial<In
         label="Covering"
         value={ink.opacity}
         normal={0}
-        about={LIMITS.opacity.about}
+        about={INK_PARAMS.opacity.about}
         onChange={(opacity) => change({ opacity })}
       />
       <SelectField
@@ -107,7 +106,7 @@ function InkFromSet({ take }: { take(ink: Ink): void }) {
 }
 
 /** The ink that a pass lays down. */
-function InkStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
   const { ink } = pass;
   const place = job.passes.filter((p) => p.on || p.id === pass.id).findIndex((p) => p.id === pass.id);
   const change = (part: Partial<Ink>) => edit(setInk(pass.id, part));

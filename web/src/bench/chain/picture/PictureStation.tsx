@@ -1,15 +1,15 @@
 import {
   type FeedPart,
-  type Job,
+  fillOf,
   lightKey,
   MADE_KINDS,
   newMade,
-  type Pass,
   pictureOf,
   separationKey,
   separationOf,
   shownSize,
 } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { ImagePlus, Replace } from 'lucide-react';
 import { memo } from 'react';
 import { addMade, newId, replacePicture, setFeed } from '../../../document/edits.ts';
@@ -55,8 +55,8 @@ async function replaceFile(id: string): Promise<void> {
 }
 
 /** Which picture a pass takes, which part of it, and where it lies. */
-function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const picture = pictureOf(job, pass.feed);
+function PictureStationPart({ job, pass, fill }: ChainProps) {
+  const picture = pictureOf(job, fill.feed);
   const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : picture !== undefined));
   const thumb = (
     <SampleCanvas
@@ -67,13 +67,13 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
     />
   );
   const size = picture && shownSize(picture);
-  const separation = separationOf(job, pass);
+  const separation = separationOf(job, fill);
   const parts = separation ? [...PARTS, ...SEPARATED] : PARTS;
-  const note = resolutionNote(job, pass);
+  const note = resolutionNote(job, fill);
   const choose = (value: string) => {
-    if (!value.startsWith(MAKE)) return edit(setFeed(pass.id, { picture: value || null }));
+    if (!value.startsWith(MAKE)) return edit(setFeed(fill.id, { picture: value || null }));
     const kind = MADE_KINDS.find((k) => k.name === value.slice(MAKE.length))!;
-    edit(addMade(newId(), kind.label, newMade(kind.name), pass.id));
+    edit(addMade(newId(), kind.label, newMade(kind.name), fill.id));
   };
   const iconButton = 'grid h-6 w-6 place-items-center hover:text-hot-text';
   return (
@@ -85,7 +85,7 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
         picture && (
           <div className="grid grid-cols-1 gap-1.5">
             {separation && <SplitMenu job={job} pass={pass} />}
-            <Placing job={job} pass={pass} />
+            <Placing job={job} pass={pass} fill={fill} />
             {picture.made && (
               <Fold title="Settings" note={picture.name}>
                 <MadeControls picture={picture} />
@@ -100,7 +100,7 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
       <div className="flex items-center gap-1 pb-1">
         <select
           aria-label="Picture of this pass"
-          value={pass.feed.picture ?? ''}
+          value={fill.feed.picture ?? ''}
           onChange={(e) => choose(e.target.value)}
           className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper"
         >
@@ -141,9 +141,9 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
       </div>
       <Choice
         label="Part of the picture"
-        value={pass.feed.part}
+        value={fill.feed.part}
         options={parts}
-        onChange={(part) => edit(setFeed(pass.id, { part }))}
+        onChange={(part) => edit(setFeed(fill.id, { part }))}
       />
       {picture && !separation && (
         <div className="pt-1.5">
@@ -159,22 +159,22 @@ function PictureStationPart({ job, pass }: { readonly job: Job; readonly pass: P
           {note.text}
         </p>
       )}
-      {separation && <SeparationControls job={job} pass={pass} separation={separation} />}
+      {separation && <SeparationControls job={job} pass={pass} fill={fill} separation={separation} />}
     </Station>
   );
 }
 
 export const PictureStation = memo(
   PictureStationPart,
-  sameBy(({ job, pass }) => [
+  sameBy(({ job, pass, fill }) => [
     pass.id,
-    pass.feed,
-    pass.tone,
-    pass.screen.frequency,
-    pass.screen.family,
+    fill.feed,
+    fill.tone,
+    fill.screen.frequency,
+    fill.screen.family,
     job.sheet,
     job.pictures,
-    job.passes.map((p) => JSON.stringify([p.feed, p.screen.angle, p.on])).join(),
+    job.passes.map((p) => JSON.stringify([fillOf(p).feed, fillOf(p).screen.angle, p.on])).join(),
     job.separations.map((s) => separationKey(job, s)).join(),
   ]),
 );

@@ -1,4 +1,5 @@
-import { type FeedFit, type Job, LIMITS, type Pass, pictureOf, placementInMm, shownSize } from '@chromatype/core';
+import { FEED_PARAMS, type FeedFit, fillOf, type NumberParam, pictureOf, placementInMm, shownSize } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { setFeed, setPlacing } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { Choice } from '../../../ui/Choice.tsx';
@@ -14,17 +15,17 @@ const FITS: readonly { value: FeedFit; label: string; title: string }[] = [
 ];
 
 /** Where the picture lies on the sheet. */
-export function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+export function Placing({ job, pass, fill }: ChainProps) {
   const tool = useTools((s) => s.tool);
-  const picture = pictureOf(job, pass.feed);
-  const { feed } = pass;
+  const picture = pictureOf(job, fill.feed);
+  const { feed } = fill;
   if (!picture) return null;
   const inMm = placementInMm(job.sheet, feed, shownSize(picture));
-  const change = (fit: FeedFit) => edit(setPlacing(pass.id, fit === 'own' ? { fit, ...inMm } : { fit }));
+  const change = (fit: FeedFit) => edit(setPlacing(fill.id, fit === 'own' ? { fit, ...inMm } : { fit }));
   const field = (
     label: string,
     key: 'x' | 'y' | 'width',
-    limit: { min: number; max: number; about: string },
+    limit: NumberParam,
     normal: number,
   ) => (
     <NumberField
@@ -36,11 +37,11 @@ export function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass 
       normal={normal}
       format={MM}
       about={limit.about}
-      onChange={(value) => edit(setPlacing(pass.id, { [key]: value }))}
+      onChange={(value) => edit(setPlacing(fill.id, { [key]: value }))}
     />
   );
-  const others = job.passes.filter((p) => p.id !== pass.id && p.feed.picture === feed.picture);
-  const apart = others.filter((p) => (['fit', 'x', 'y', 'width', 'turn'] as const).some((k) => p.feed[k] !== feed[k]));
+  const others = job.passes.filter((p) => p.id !== pass.id && fillOf(p).feed.picture === feed.picture);
+  const apart = others.filter((p) => (['fit', 'x', 'y', 'width', 'turn'] as const).some((k) => fillOf(p).feed[k] !== feed[k]));
   return (
     <div className="grid grid-cols-1 gap-1.5">
       <Choice label="Placing" value={feed.fit} options={FITS} onChange={change} />
@@ -51,20 +52,20 @@ export function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass 
         <NumberField
           label="Turn"
           value={feed.turn}
-          min={LIMITS.turn.min}
-          max={LIMITS.turn.max}
+          min={FEED_PARAMS.turn.min}
+          max={FEED_PARAMS.turn.max}
           step={1}
           normal={0}
           format={DEGREES}
-          about={LIMITS.turn.about}
-          onChange={(turn) => edit(setPlacing(pass.id, { turn }))}
+          about={FEED_PARAMS.turn.about}
+          onChange={(turn) => edit(setPlacing(fill.id, { turn }))}
         />
       </div>
       {feed.fit === 'own' && (
         <div className="grid grid-cols-2 gap-x-4 gap-y-1">
-          {field('Left', 'x', LIMITS.place, 0)}
-          {field('Top', 'y', LIMITS.place, 0)}
-          {field('Width', 'width', LIMITS.pictureWidth, job.sheet.width)}
+          {field('Left', 'x', FEED_PARAMS.x, 0)}
+          {field('Top', 'y', FEED_PARAMS.y, 0)}
+          {field('Width', 'width', FEED_PARAMS.width, job.sheet.width)}
         </div>
       )}
       {apart.length > 0 && (
@@ -73,7 +74,7 @@ export function Placing({ job, pass }: { readonly job: Job; readonly pass: Pass 
           onClick={() =>
             edit((now) =>
               apart.reduce(
-                (j, p) => setFeed(p.id, { fit: feed.fit, x: feed.x, y: feed.y, width: feed.width, turn: feed.turn })(j),
+                (j, p) => setFeed(fillOf(p).id, { fit: feed.fit, x: feed.x, y: feed.y, width: feed.width, turn: feed.turn })(j),
                 now,
               ),
             )

@@ -1,19 +1,22 @@
 import {
+  basePasses,
   blackOf,
+  fillOf,
   inkPasses,
   inkWeight,
   type Job,
-  lpiOf,
   modelOf,
   type Pass,
   type Separation,
   SEPARATION_PARAMS,
   type SeparationSettings,
   separationKey,
-  sheetPixels,
+  screenLpi,
+  screenTraits,
+  separated,
   spreadAngles,
-  hasRows,
 } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { setFeed, setScreen, setSeparation } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -36,13 +39,13 @@ const NAMES: Readonly<Record<SeparationSettings['way'], readonly Name[]>> = {
 function useHasBlack(job: Job, separation: Separation): boolean {
   const key = separationKey(job, separation);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what the model depends on
-  return useMemo(() => blackOf(modelOf(job, separation.id)) >= 0, [key]);
+  return useMemo(() => blackOf(modelOf(separated(job, separation))) >= 0, [key]);
 }
 
 /** How far the inks are from the picture, in CIEDE2000. */
 function useReach(job: Job, pass: Pass, separation: Separation): ReachStats | null {
   const [stats, setStats] = useState<ReachStats | null>(null);
-  const key = `${separationKey(job, separation)}${JSON.stringify(pass.feed)}`;
+  const key = `${separationKey(job, separation)}${JSON.stringify(fillOf(pass).feed)}`;
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what the reach depends on
   useEffect(() => {
     let current = true;
@@ -61,29 +64,25 @@ function useReach(job: Job, pass: Pass, separation: Separation): ReachStats | nu
 
 /** Moves the angles of a separation's passes to where they ripple least. */
 function respread(job: Job, separation: Separation): void {
-  const passes = inkPasses(job, separation.id).filter((p) => hasRows(p.screen));
-  const width = sheetPixels(job.sheet).width;
+  const passes = inkPasses(job, separation.id).filter((p) => screenTraits(fillOf(p).screen, job.sheet.ppi).rows);
   const angles = spreadAngles(
-    passes.map((p) => ({ lpi: lpiOf(p.screen.frequency, job.sheet.ppi, width), weight: inkWeight(p.ink) })),
+    passes.map((p) => ({ lpi: screenLpi(job.sheet, fillOf(p).screen), weight: inkWeight(p.ink) })),
   );
-  edit((now) => passes.reduce((doc, p, k) => setScreen(p.id, { angle: angles[k]! })(doc), now));
+  edit((now) => passes.reduce((doc, p, k) => setScreen(fillOf(p).id, { angle: angles[k]! })(doc), now));
 }
 
 /** What all passes of a separation have in common. */
 export function SeparationControls({
   job,
   pass,
+  fill,
   separation,
-}: {
-  readonly job: Job;
-  readonly pass: Pass;
-  readonly separation: Separation;
-}) {
+}: ChainProps & { readonly separation: Separation }) {
   const { settings } = separation;
   const stats = useReach(job, pass, separation);
   const shown = useTools((s) => s.overlay === 'reach');
   const picking = useTools((s) => s.tool === 'pick-ink');
-  const base = job.passes.some((p) => p.feed.part === 'base' && p.feed.separation === separation.id);
+  const base = basePasses(job, separation.id).length > 0;
   const black = useHasBlack(job, separation);
   const shownNames = NAMES[settings.way].filter((name) => name !== 'black' || black);
   const names: readonly Name[] = [...shownNames, ...(base ? (['baseFrom', 'choke'] as const) : [])];
@@ -104,7 +103,7 @@ export function SeparationControls({
           onChange={(value) => edit(setSeparation(separation.id, { [name]: value }))}
         />
       ))}
-      {settings.way === 'chosen' && pass.feed.part === 'ink' && (
+      {settings.way === 'chosen' && fill.feed.part === 'ink' && (
         <div
           className="flex items-center justify-between gap-2"
           title="The colour in the art that this ink prints; the ink itself stays."
@@ -120,8 +119,8 @@ export function SeparationControls({
           </Button>
           <ColourField
             label="Colour in the art"
-            value={pass.feed.pick ?? pass.ink.colour}
-            onChange={(pick) => edit(setFeed(pass.id, { pick }))}
+            value={fill.feed.pick ?? pass.ink.colour}
+            onChange={(pick) => edit(setFeed(fill.id, { pick }))}
           />
         </div>
       )}

@@ -1,4 +1,5 @@
-import { type InkSet, type Job, type Pass, splitPicture } from '@chromatype/core';
+import { fillOf, type InkSet, type Job, type Pass, splitPicture } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { DropdownMenu } from 'radix-ui';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -16,7 +17,7 @@ function split(job: Job, pass: Pass, set: InkSet, chosen: boolean, then: (pass: 
   try {
     const made = splitPicture(job, { set, from: pass.id, newId, chosen });
     edit(() => made.job);
-    then(made.job.passes.find((p) => p.feed.separation === made.separation)!.id);
+    then(made.job.passes.find((p) => fillOf(p).feed.separation === made.separation)!.id);
     toast.success(made.said, { duration: 8000 });
   } catch (error) {
     toast.error(error instanceof Error ? error.message : String(error));
@@ -34,7 +35,7 @@ export function SetColours({ set }: { readonly set: InkSet }) {
 }
 
 /** Splits the picture into inks. */
-export function SplitMenu({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
+export function SplitMenu({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
   const sets = useInkSets();
   const setParam = useSetParam();
   const items = (chosen: boolean, list: readonly InkSet[]) =>

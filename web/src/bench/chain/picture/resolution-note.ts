@@ -1,21 +1,20 @@
-import { effectivePpi, type Job, type Pass, pictureOf, pitchOf, sheetPixels, shownSize } from '@chromatype/core';
+import { effectivePpi, type Fill, type Job, pictureOf, screenLpi, screenTraits, shownSize } from '@chromatype/core';
 
 /** Resolution that a screen can use, as multiples of its frequency (common practice, no source). */
 const ENOUGH = 1.5;
 const AMPLE = 2;
 
 /** What the picture's resolution means for the chosen frequency; `short` when it is too little. */
-export function resolutionNote(job: Job, pass: Pass): { readonly text: string; readonly short: boolean } | null {
-  const picture = pictureOf(job, pass.feed);
+export function resolutionNote(job: Job, fill: Fill): { readonly text: string; readonly short: boolean } | null {
+  const picture = pictureOf(job, fill.feed);
   if (!picture || picture.made) return null;
-  const ppi = effectivePpi(job.sheet, pass.feed, shownSize(picture));
-  const { family, frequency } = pass.screen;
-  if (family === 'grain') {
+  const ppi = effectivePpi(job.sheet, fill.feed, shownSize(picture));
+  if (!screenTraits(fill.screen, job.sheet.ppi).lattice) {
     const share = ppi / job.sheet.ppi;
     const text = `On the sheet it has ${Math.round(ppi)} pixels an inch; grain shows detail up to the sheet's ${Math.round(job.sheet.ppi)}.`;
     return { text, short: share < 0.5 };
   }
-  const lpi = job.sheet.ppi / pitchOf(frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
+  const lpi = screenLpi(job.sheet, fill.screen);
   const times = ppi / lpi;
   const text = `On the sheet it has ${Math.round(ppi)} pixels an inch, ${times.toFixed(1)} × the screen's ${Math.round(lpi)} lpi.`;
   if (times < ENOUGH) {

@@ -2,14 +2,13 @@ import {
   convertFrequency,
   DEFAULT_SCREEN,
   type Frequency,
-  type Job,
   LARGEST_PITCH,
-  LIMITS,
-  type Pass,
+  FREQUENCY_RANGE,
   pitchOf,
   sheetPixels,
   SMALLEST_PITCH,
 } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { useState } from 'react';
 import { setScreen } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -17,8 +16,8 @@ import { NumberField } from '../../../ui/NumberField.tsx';
 import { readFrequency, UNIT_NAMES } from './frequency-text.ts';
 
 /** Rows of cells per unit of length, in a unit of the artist's choice. */
-export function FrequencyField({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const { frequency } = pass.screen;
+export function FrequencyField({ job, fill }: Pick<ChainProps, 'job' | 'fill'>) {
+  const { frequency } = fill.screen;
   const width = sheetPixels(job.sheet).width;
   const [wrong, setWrong] = useState<string | null>(null);
   const inUnit = (px: number) => convertFrequency({ per: 'px', value: px }, frequency.per, job.sheet.ppi, width).value;
@@ -29,7 +28,7 @@ export function FrequencyField({ job, pass }: { readonly job: Job; readonly pass
     setWrong(
       possible ? null : `Cells must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels wide at ${job.sheet.ppi} ppi.`,
     );
-    if (possible) edit(setScreen(pass.id, { frequency: next }));
+    if (possible) edit(setScreen(fill.id, { frequency: next }));
   }
   const set4 = (value: number) => set({ ...frequency, value: Number(value.toPrecision(5)) });
   return (
@@ -42,7 +41,7 @@ export function FrequencyField({ job, pass }: { readonly job: Job; readonly pass
         step={frequency.per === 'mm' ? 0.05 : 1}
         normal={convertFrequency(DEFAULT_SCREEN.frequency, frequency.per, job.sheet.ppi, width).value}
         format={{ unit: UNIT_NAMES[frequency.per], digits: 3 }}
-        about={LIMITS.frequency.about}
+        about={FREQUENCY_RANGE.about}
         onChange={set4}
         readText={(text) => {
           const read = readFrequency(text);

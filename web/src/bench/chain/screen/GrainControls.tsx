@@ -1,4 +1,5 @@
-import { familyOf, type Job, type Pass } from '@chromatype/core';
+import { familyOf } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { setFamilySettings, setFeed } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
@@ -11,9 +12,9 @@ import { SampleRow } from './SampleRow.tsx';
 const { params } = familyOf('grain');
 
 /** Side of a grain, in pixels or mm; a unit that is typed with the number is taken over. */
-export function GrainSize({ pass }: { readonly pass: Pass }) {
-  const { size, sizeIn } = pass.screen.grain;
-  const change = (part: Partial<typeof pass.screen.grain>) => edit(setFamilySettings(pass.id, 'grain', part));
+export function GrainSize({ fill }: Pick<ChainProps, 'fill'>) {
+  const { size, sizeIn } = fill.screen.grain;
+  const change = (part: Partial<typeof fill.screen.grain>) => edit(setFamilySettings(fill.id, 'grain', part));
   const inMm = sizeIn === 'mm';
   return (
     <>
@@ -31,7 +32,7 @@ export function GrainSize({ pass }: { readonly pass: Pass }) {
           const read = /^\s*(\d+(?:[.,]\d+)?)\s*(px|mm)\s*$/.exec(text);
           if (!read) return false;
           const value = Math.min(200, Number(read[1]!.replace(',', '.')));
-          change({ sizeIn: read[2]!, size: read[2] === 'px' ? Math.max(1, Math.round(value)) : Math.max(0.01, value) });
+          change({ sizeIn: read[2] as 'px' | 'mm', size: read[2] === 'px' ? Math.max(1, Math.round(value)) : Math.max(0.01, value) });
           return true;
         }}
       />
@@ -45,14 +46,14 @@ export function GrainSize({ pass }: { readonly pass: Pass }) {
 }
 
 /** Methods as live samples, their settings, and what the grains are printed in. */
-export function GrainControls({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const { grain } = pass.screen;
+export function GrainControls({ job, pass, fill }: ChainProps) {
+  const { grain } = fill.screen;
   function setPrints(prints: unknown): void {
     edit((doc) => {
-      const next = setFamilySettings(pass.id, 'grain', { prints: prints as string })(doc);
+      const next = setFamilySettings(fill.id, 'grain', { prints: prints as typeof grain.prints })(doc);
       // A palette takes the whole picture, unless a part of it was chosen on purpose.
-      const whole = prints === 'palette' && pass.feed.part === 'lightness';
-      return whole ? setFeed(pass.id, { part: 'colour' })(next) : next;
+      const whole = prints === 'palette' && fill.feed.part === 'lightness';
+      return whole ? setFeed(fill.id, { part: 'colour' })(next) : next;
     });
   }
   return (
@@ -60,13 +61,13 @@ export function GrainControls({ job, pass }: { readonly job: Job; readonly pass:
       <SampleRow
         label="Grain method"
         job={job}
-        pass={pass}
+        pass={pass} fill={fill}
         options={optionsOf(params.method)}
         chosen={grain.method}
         screenFor={(method) => ({ grain: { ...grain, method } })}
       />
       <OwnFields
-        pass={pass}
+        fill={fill}
         family="grain"
         without={['method', 'size', 'sizeIn', 'prints', 'palette', 'levels', 'space']}
       />
@@ -79,10 +80,10 @@ export function GrainControls({ job, pass }: { readonly job: Job; readonly pass:
               key={name}
               param={params[name]!}
               value={grain[name]}
-              onChange={(value) => edit(setFamilySettings(pass.id, 'grain', { [name]: value }))}
+              onChange={(value) => edit(setFamilySettings(fill.id, 'grain', { [name]: value }))}
             />
           ))}
-        {grain.prints === 'palette' && <PaletteEditor job={job} pass={pass} />}
+        {grain.prints === 'palette' && <PaletteEditor job={job} pass={pass} fill={fill} />}
       </div>
     </>
   );

@@ -1,18 +1,18 @@
-import { type FamilyName, familyOf, type Pass } from '@chromatype/core';
+import { type FamilyName, familyOf, type Fill } from '@chromatype/core';
 import { setFamilySettings } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { ParamField } from '../../../ui/ParamField.tsx';
 
 interface Props {
-  readonly pass: Pass;
+  readonly fill: Fill;
   readonly family: FamilyName;
   /** Settings that have controls of their own elsewhere. */
   readonly without: readonly string[];
 }
 
 /** A control for every setting of a family that matters beside the others. */
-export function OwnFields({ pass, family, without }: Props) {
-  const settings = pass.screen[family] as Readonly<Record<string, unknown>>;
+export function OwnFields({ fill, family, without }: Props) {
+  const settings = fill.screen[family] as Readonly<Record<string, unknown>>;
   const shown = Object.entries(familyOf(family).params).filter(
     ([name, param]) => !without.includes(name) && (param.when?.(settings) ?? true),
   );
@@ -27,7 +27,7 @@ export function OwnFields({ pass, family, without }: Props) {
           <ParamField
             param={param}
             value={settings[name]}
-            onChange={(value) => edit(setFamilySettings(pass.id, family, { [name]: value }))}
+            onChange={(value) => edit(setFamilySettings(fill.id, family, { [name]: value }))}
           />
         </div>
       ))}

@@ -1,4 +1,5 @@
-import { familyOf, type Job, PALETTES, type Pass, pictureOf, readGpl, writeGpl } from '@chromatype/core';
+import { familyOf, PALETTES, pictureOf, readGpl, writeGpl } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { FolderOpen, Minus, Pipette, Plus, Save } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -31,14 +32,14 @@ async function openPalette(): Promise<readonly string[] | null> {
 }
 
 /** The colours that a palette screen prints: edited by hand, built in, from a file or from the picture. */
-export function PaletteEditor({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const { palette } = pass.screen.grain;
+export function PaletteEditor({ job, pass, fill }: ChainProps) {
+  const { palette } = fill.screen.grain;
   const [chosen, setChosen] = useState(0);
   const [count, setCount] = useState(6);
-  const picture = pictureOf(job, pass.feed);
+  const picture = pictureOf(job, fill.feed);
   const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : false));
   const at = Math.min(chosen, palette.length - 1);
-  const set = (colours: readonly string[]) => edit(setFamilySettings(pass.id, 'grain', { palette: colours }));
+  const set = (colours: readonly string[]) => edit(setFamilySettings(fill.id, 'grain', { palette: colours }));
   const builtIn = PALETTES.findIndex((p) => p.colours.map((c) => c.colour).join() === palette.join());
 
   async function fromPicture(): Promise<void> {

@@ -1,4 +1,5 @@
-import { type Job, type Option, type Pass, type Screen, toneOfDarkness } from '@chromatype/core';
+import { fillOf, type Option, type Pass, type Screen, toneOfDarkness, withFill } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { memo, useRef } from 'react';
 import { edit, useOpenJob } from '../../../document/store.ts';
 import { setScreen } from '../../../document/edits.ts';
@@ -14,12 +15,11 @@ const LIGHTEST = 0.2;
 const DARKEST = 0.75;
 
 /** The tone that a pass prints for the middle of the picture's scale. */
-const middleTone = (pass: Pass): number => Math.min(DARKEST, Math.max(LIGHTEST, toneOfDarkness(0.5, pass.tone)));
+const middleTone = (pass: Pass): number =>
+  Math.min(DARKEST, Math.max(LIGHTEST, toneOfDarkness(0.5, fillOf(pass).tone)));
 
-interface Props {
+interface Props extends ChainProps {
   readonly label: string;
-  readonly job: Job;
-  readonly pass: Pass;
   readonly options: readonly Option[];
   readonly chosen: string;
   /** The part of the screen that choosing an option changes. */
@@ -34,7 +34,7 @@ export function SampleRow(props: Props) {
   return <Samples {...shown.current} />;
 }
 
-const Samples = memo(function Samples({ label, job, pass, options, chosen, screenFor }: Props) {
+const Samples = memo(function Samples({ label, job, pass, fill, options, chosen, screenFor }: Props) {
   const tone = middleTone(pass);
   const largestCell = LARGEST_CELL * devicePixelRatio;
   const pitch = Math.min(pitchPixels(job, pass), largestCell);
@@ -42,8 +42,8 @@ const Samples = memo(function Samples({ label, job, pass, options, chosen, scree
   return (
     <div role="radiogroup" aria-label={label} className="grid grid-cols-8 gap-[5px] pt-2">
       {options.map((option) => {
-        const screen = { ...pass.screen, ...screenFor(option.name), oneTone: false, smallest: 0, solidFrom: 1 };
-        const sample = { ...pass, screen };
+        const screen = { ...fill.screen, ...screenFor(option.name), oneTone: false, smallest: 0, solidFrom: 1 };
+        const sample = withFill(pass, { screen });
         return (
           <button
             key={option.name}
@@ -52,7 +52,7 @@ const Samples = memo(function Samples({ label, job, pass, options, chosen, scree
             aria-checked={chosen === option.name}
             aria-label={option.label}
             title={`${option.label}: ${option.about}`}
-            onClick={() => edit(setScreen(pass.id, screenFor(option.name)))}
+            onClick={() => edit(setScreen(fill.id, screenFor(option.name)))}
             className="h-[30px] w-[30px] aria-checked:outline-2 aria-checked:outline-offset-1 aria-checked:outline-hot"
           >
             <SampleCanvas

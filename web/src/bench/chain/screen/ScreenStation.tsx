@@ -4,12 +4,13 @@ import {
   familyOf,
   greySteps,
   type Job,
-  lpiOf,
-  type Pass,
+  fillOf,
   type Screen,
   SHARED_PARAMS,
-  sheetPixels,
+  screenLpi,
+  screenTraits,
 } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { memo } from 'react';
 import { setFamily, setScreen } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -17,73 +18,75 @@ import { Choice } from '../../../ui/Choice.tsx';
 import { sameBy } from '../../../ui/same-by.ts';
 import { Dial } from '../../dial/Dial.tsx';
 import { Station } from '../Station.tsx';
+import { FamilyControls } from './FamilyControls.tsx';
 import { DotControls } from './DotControls.tsx';
 import { FrequencyField } from './FrequencyField.tsx';
 import { GrainControls, GrainSize } from './GrainControls.tsx';
-import { LineControls } from './LineControls.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { sharedFieldsOf } from './shared-fields.ts';
 import { TileControls } from './TileControls.tsx';
 
 const FAMILY_CHOICES = FAMILIES.map((f) => ({ value: f.name, label: f.label, title: f.about }));
 
-/** The controls that belong to each family alone. */
-const CONTROLS: Readonly<Record<FamilyName, (props: { job: Job; pass: Pass }) => React.ReactNode>> = {
+/** Families with controls of their own; the others have those that their table of settings gives them. */
+const CONTROLS: Partial<Record<FamilyName, (props: ChainProps) => React.ReactNode>> = {
   dots: DotControls,
-  lines: LineControls,
   grain: GrainControls,
   tile: TileControls,
 };
 
-function noteOf(job: Job, { screen }: Pass): string {
-  if (screen.family === 'grain') return familyOf('grain').about;
-  const lpi = lpiOf(screen.frequency, job.sheet.ppi, sheetPixels(job.sheet).width);
-  const steps = greySteps(job.sheet.ppi, lpi);
-  return `${Number(lpi.toFixed(1))} lpi at ${Number(job.sheet.ppi.toFixed(1))} ppi gives ${steps} steps`;
+/** Families whose size is not a frequency. */
+const SIZES: Partial<Record<FamilyName, (props: ChainProps) => React.ReactNode>> = { grain: GrainSize };
+
+function noteOf({ sheet }: Job, screen: Screen): string {
+  if (!screenTraits(screen, sheet.ppi).lattice) return familyOf(screen.family).about;
+  const lpi = screenLpi(sheet, screen);
+  return `${Number(lpi.toFixed(1))} lpi at ${Number(sheet.ppi.toFixed(1))} ppi gives ${greySteps(sheet.ppi, lpi)} steps`;
 }
 
 /** What turns tone into marks: the family, its cell, and everything that can be set on it. */
-function ScreenStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const { screen } = pass;
-  const Controls = CONTROLS[screen.family];
+function ScreenStationPart({ job, pass, fill }: ChainProps) {
+  const { screen } = fill;
+  const Controls = CONTROLS[screen.family] ?? FamilyControls;
+  const Size = SIZES[screen.family] ?? FrequencyField;
   return (
-    <Station title="Screen" note={noteOf(job, pass)}>
+    <Station title="Screen" note={noteOf(job, screen)}>
       <Choice
         label="Family of screens"
         value={screen.family}
         options={FAMILY_CHOICES}
-        onChange={(family) => edit(setFamily(pass.id, family))}
+        onChange={(family) => edit(setFamily(fill.id, family))}
       />
       <div className="flex gap-2 pt-2">
-        <Dial job={job} pass={pass} />
+        <Dial job={job} pass={pass} fill={fill} />
         <div className="grid min-w-0 flex-1 content-start gap-0.5">
-          {screen.family === 'grain' ? <GrainSize pass={pass} /> : <FrequencyField job={job} pass={pass} />}
-          {sharedFieldsOf(screen).map((name) => (
+          <Size job={job} pass={pass} fill={fill} />
+          {sharedFieldsOf(screen, job.sheet.ppi).map((name) => (
             <ParamField
               key={name}
               param={SHARED_PARAMS[name]}
               value={screen[name]}
-              onChange={(value) => edit(setScreen(pass.id, { [name]: value } as Partial<Screen>))}
+              onChange={(value) => edit(setScreen(fill.id, { [name]: value } as Partial<Screen>))}
             />
           ))}
         </div>
       </div>
-      <Controls job={job} pass={pass} />
+      <Controls job={job} pass={pass} fill={fill} />
     </Station>
   );
 }
 
 export const ScreenStation = memo(
   ScreenStationPart,
-  sameBy(({ job, pass }) => [
+  sameBy(({ job, pass, fill }) => [
     pass.id,
-    pass.screen,
-    pass.tone,
-    pass.feed.part,
-    pass.feed.picture,
+    fill.screen,
+    fill.tone,
+    fill.feed.part,
+    fill.feed.picture,
     pass.ink,
     job.sheet,
     job.pictures,
-    ...job.passes.flatMap((p) => [p.id, p.on, p.screen.angle, p.screen.family, p.ink.colour]),
+    ...job.passes.flatMap((p) => [p.id, p.on, fillOf(p).screen.angle, fillOf(p).screen.family, p.ink.colour]),
   ]),
 );

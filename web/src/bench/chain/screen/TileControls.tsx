@@ -1,4 +1,4 @@
-import { type Job, type Pass } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { Brush, ImagePlus } from 'lucide-react';
 import { Link, useSearchParams } from 'react-router';
 import { type StoredTile, useTiles } from '../../../api/tiles.ts';
@@ -11,8 +11,8 @@ import { sendPicture } from '../../add-picture.ts';
 import { OwnFields } from './OwnFields.tsx';
 
 /** Which picture repeats, how it is prepared, and whether it meets itself evenly. */
-export function TileControls({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const { tile } = pass.screen;
+export function TileControls({ job, fill }: ChainProps) {
+  const { tile } = fill.screen;
   const tiles = useTiles();
   const hash = job.pictures.find((p) => p.id === tile.picture)?.hash ?? null;
   const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : false));
@@ -24,13 +24,13 @@ export function TileControls({ job, pass }: { readonly job: Job; readonly pass: 
 
   function choose(value: string): void {
     const [kind, name] = [value.slice(0, 1), value.slice(2)];
-    if (kind !== 't') edit(setFamilySettings(pass.id, 'tile', { picture: name || null }));
-    else edit(setTile(pass.id, newId(), saved.find((t) => t.id === name) as StoredTile));
+    if (kind !== 't') edit(setFamilySettings(fill.id, 'tile', { picture: name || null }));
+    else edit(setTile(fill.id, newId(), saved.find((t) => t.id === name) as StoredTile));
   }
   async function open(): Promise<void> {
     const file = await chooseFile(PICTURE_FILES);
     const stored = file && (await sendPicture(file));
-    if (stored) edit(setTile(pass.id, newId(), stored));
+    if (stored) edit(setTile(fill.id, newId(), stored));
   }
 
   return (
@@ -85,7 +85,7 @@ export function TileControls({ job, pass }: { readonly job: Job; readonly pass: 
           {seamText(seams)}
         </p>
       )}
-      <OwnFields pass={pass} family="tile" without={['picture']} />
+      <OwnFields fill={fill} family="tile" without={['picture']} />
     </div>
   );
 }

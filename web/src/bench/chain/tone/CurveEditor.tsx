@@ -1,4 +1,4 @@
-import { type CurvePoint, curveThrough, type Pass, TONE_PARAMS } from '@chromatype/core';
+import { type CurvePoint, curveThrough, type Fill, TONE_PARAMS } from '@chromatype/core';
 import { useMemo, useRef, useState } from 'react';
 import { Chart, chartColours, type ChartInstance } from '../../../charts/Chart.tsx';
 import { setTone } from '../../../document/edits.ts';
@@ -52,13 +52,13 @@ function optionOf(points: readonly CurvePoint[], counts: readonly number[]) {
 }
 
 /** The free curve over the picture's tones: drag points, click to add one, arrow keys move the chosen one. */
-export function CurveEditor({ pass, counts }: { readonly pass: Pass; readonly counts: readonly number[] }) {
-  const points = pass.tone.curve;
+export function CurveEditor({ fill, counts }: { readonly fill: Fill; readonly counts: readonly number[] }) {
+  const points = fill.tone.curve;
   const [chosen, setChosen] = useState(0);
   const chart = useRef<ChartInstance | null>(null);
   const at = Math.min(chosen, points.length - 1);
   const option = useMemo(() => optionOf(points, counts), [points, counts]);
-  const set = (next: readonly CurvePoint[]) => edit(setTone(pass.id, { curve: next }));
+  const set = (next: readonly CurvePoint[]) => edit(setTone(fill.id, { curve: next }));
   const latest = useRef({ points, set });
   latest.current = { points, set };
 

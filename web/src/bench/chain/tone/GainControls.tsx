@@ -1,4 +1,5 @@
-import { type CurvePoint, meantTone, type Pass, pressOf, TONE_PARAMS, toneCurve } from '@chromatype/core';
+import { type CurvePoint, type Fill, meantTone, pressOf, TONE_PARAMS, toneCurve } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { useMemo, useState } from 'react';
 import { Chart, chartColours } from '../../../charts/Chart.tsx';
 import { setTone } from '../../../document/edits.ts';
@@ -13,10 +14,10 @@ import { addPoint, movePoint, removePoint } from './curve-points.ts';
 import { readGainTable } from './gain-table.ts';
 
 /** The curve as it is asked for, what the press would make of it, and what is asked once gain is taken off. */
-function useOption(pass: Pass) {
+function useOption(fill: Fill) {
   return useMemo(() => {
     const c = chartColours();
-    const tone = meantTone(pass);
+    const tone = meantTone(fill);
     const press = pressOf(tone);
     const plain = toneCurve({ ...tone, gain: 0, gainFrom: 'value' });
     const asked = toneCurve(tone);
@@ -49,7 +50,7 @@ function useOption(pass: Pass) {
         line('printed without', c.cool, (x) => (press ? Math.min(1, press(plain(x))) : plain(x)), true),
       ],
     };
-  }, [pass]);
+  }, [fill]);
 }
 
 function TableRows({
@@ -94,11 +95,11 @@ function TableRows({
 }
 
 /** What the press adds to tones, and taking it off. */
-export function GainControls({ pass }: { readonly pass: Pass }) {
-  const { tone } = pass;
+export function GainControls({ fill }: Pick<ChainProps, 'fill'>) {
+  const { tone } = fill;
   const [wrong, setWrong] = useState<string | null>(null);
-  const option = useOption(pass);
-  const setTable = (gainTable: readonly CurvePoint[]) => edit(setTone(pass.id, { gainTable }));
+  const option = useOption(fill);
+  const setTable = (gainTable: readonly CurvePoint[]) => edit(setTone(fill.id, { gainTable }));
 
   async function openTable(): Promise<void> {
     const file = await chooseFile('.csv,text/csv,text/plain');
@@ -128,7 +129,7 @@ export function GainControls({ pass }: { readonly pass: Pass }) {
         label={TONE_PARAMS.gainFrom.label}
         value={tone.gainFrom}
         options={TONE_PARAMS.gainFrom.options.map((o) => ({ value: o.name, label: o.label, title: o.about }))}
-        onChange={(gainFrom) => edit(setTone(pass.id, { gainFrom }))}
+        onChange={(gainFrom) => edit(setTone(fill.id, { gainFrom }))}
       />
       {tone.gainFrom === 'value' ? (
         <SliderRow
@@ -136,7 +137,7 @@ export function GainControls({ pass }: { readonly pass: Pass }) {
           wide
           value={tone.gain}
           format={PERCENT}
-          onChange={(gain) => edit(setTone(pass.id, { gain }))}
+          onChange={(gain) => edit(setTone(fill.id, { gain }))}
         />
       ) : (
         <>

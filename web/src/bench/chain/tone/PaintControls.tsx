@@ -1,4 +1,4 @@
-import type { Pass } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { setTone } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -14,10 +14,10 @@ const DOES: readonly { value: Brush['does']; label: string; title: string }[] = 
 ];
 
 /** Painting tone on the sheet by hand. */
-export function PaintControls({ pass }: { readonly pass: Pass }) {
+export function PaintControls({ fill }: Pick<ChainProps, 'fill'>) {
   const tool = useTools((s) => s.tool);
   const brush = useTools((s) => s.brush);
-  const { paint } = pass.tone;
+  const { paint } = fill.tone;
   const row = (label: string, key: 'size' | 'hardness' | 'strength', about: string, min: number, max: number) => (
     <SliderRow
       wide
@@ -41,7 +41,7 @@ export function PaintControls({ pass }: { readonly pass: Pass }) {
         <span className="flex-1 text-right text-[11px] text-muted">
           {paint.length === 1 ? '1 stroke' : `${paint.length} strokes`}
         </span>
-        <Button disabled={paint.length === 0} onClick={() => edit(setTone(pass.id, { paint: [] }))}>
+        <Button disabled={paint.length === 0} onClick={() => edit(setTone(fill.id, { paint: [] }))}>
           Clear
         </Button>
       </div>

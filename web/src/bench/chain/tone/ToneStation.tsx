@@ -2,12 +2,11 @@ import {
   isCoverage,
   meantTone,
   autoEnds,
-  type Job,
   type NumberParam,
-  type Pass,
   type Tone,
   TONE_PARAMS,
 } from '@chromatype/core';
+import type { ChainProps } from '../chain-props.ts';
 import { lazy, memo, Suspense, useState } from 'react';
 import { setScreen, setTone } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -56,12 +55,12 @@ type NumberName = {
 }[keyof typeof TONE_PARAMS];
 
 /** What becomes of the picture's lights and darks before it is screened. */
-function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const { tone } = pass;
-  const counts = useCounts(job, pass);
+function ToneStationPart({ job, pass, fill }: ChainProps) {
+  const { tone } = fill;
+  const counts = useCounts(job, pass, fill);
   // What a separation or alpha gives is coverage already.
-  const coverage = isCoverage(pass.feed.part);
-  const change = (part: Partial<Tone>) => edit(setTone(pass.id, part));
+  const coverage = isCoverage(fill.feed.part);
+  const change = (part: Partial<Tone>) => edit(setTone(fill.id, part));
   const row = (name: NumberName, scale?: ReturnType<typeof lengthScale>, limit: (v: number) => number = (v) => v) => {
     const param = TONE_PARAMS[name];
     return (
@@ -87,14 +86,14 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
     <Station
       title="Tone"
       note={coverage ? 'coverage' : tone.meaning === 'light' ? 'true light' : 'even steps'}
-      thumb={<CurveThumb tone={meantTone(pass)} counts={counts} />}
+      thumb={<CurveThumb tone={meantTone(fill)} counts={counts} />}
       more={
         <div className="grid grid-cols-1 gap-1.5">
           <Ends tone={tone} counts={counts} change={change} />
           {row('contrast')}
           <Fold title="Curve" note={`${tone.curve.length} points`}>
             <Suspense fallback={<p className="text-muted">Opening …</p>}>
-              <CurveEditor pass={pass} counts={counts} />
+              <CurveEditor fill={fill} counts={counts} />
             </Suspense>
           </Fold>
           <Fold title="Grey mix" note={mixName(tone)}>
@@ -109,24 +108,25 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
           <Fold title="Spread" note={tone.spread === 0 ? 'none' : `${tone.spread.toFixed(2)} mm`}>
             {field('spread')}
           </Fold>
-          <Fold title="Steps and blocks" note={stepsNote(tone, pass.screen.oneTone)}>
+          <Fold title="Steps and blocks" note={stepsNote(tone, fill.screen.oneTone)}>
             <SwitchField {...TONE_PARAMS.invert} value={tone.invert} onChange={(invert) => change({ invert })} />
             {field('steps')}
             {field('blocks')}
             <SwitchField
               label="Blocks are the screen's own cells"
               about="Every cell of the screen takes one tone; the same as One tone a cell in the Screen station."
-              value={pass.screen.oneTone}
-              onChange={(oneTone) => edit(setScreen(pass.id, { oneTone }))}
+              value={fill.screen.oneTone}
+              onChange={(oneTone) => edit(setScreen(fill.id, { oneTone }))}
             />
           </Fold>
           <Fold title="Dot gain" note={gainNote(tone)}>
             <Suspense fallback={<p className="text-muted">Opening …</p>}>
-              <GainControls pass={pass} />
+              <GainControls fill={fill} />
             </Suspense>
           </Fold>
+          <OtherSettings tone={tone} change={change} />
           <Fold title="Paint" note={tone.paint.length === 0 ? 'none' : `${tone.paint.length}`}>
-            <PaintControls pass={pass} />
+            <PaintControls fill={fill} />
           </Fold>
         </div>
       }
@@ -147,6 +147,26 @@ function ToneStationPart({ job, pass }: { readonly job: Job; readonly pass: Pass
       </div>
     </Station>
   );
+}
+
+/** Settings that have a place of their own in this station; the rest are listed as their table gives them. */
+const PLACED: readonly string[] = [
+  ...IN_THE_OPEN,
+  ...['contrast', 'curve', 'mixR', 'mixG', 'mixB', 'saturation', 'local', 'localSize', 'sharpen', 'sharpenSize'],
+  ...['spread', 'invert', 'steps', 'blocks', 'gain', 'gainFrom', 'gainTable', 'meaning'],
+];
+
+function OtherSettings({ tone, change }: PartProps) {
+  return Object.entries(TONE_PARAMS)
+    .filter(([name]) => !PLACED.includes(name))
+    .map(([name, param]) => (
+      <ParamField
+        key={name}
+        param={param}
+        value={tone[name as keyof Tone]}
+        onChange={(value) => change({ [name]: value })}
+      />
+    ));
 }
 
 interface PartProps {
@@ -233,5 +253,5 @@ const gainNote = (tone: Tone): string =>
 
 export const ToneStation = memo(
   ToneStationPart,
-  sameBy(({ job, pass }) => [pass.id, pass.tone, pass.feed, pass.screen.oneTone, job.sheet, job.pictures]),
+  sameBy(({ job, pass, fill }) => [pass.id, fill.tone, fill.feed, fill.screen.oneTone, job.sheet, job.pictures]),
 );

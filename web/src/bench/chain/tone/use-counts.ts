@@ -1,4 +1,4 @@
-import { type Job, type Pass, lightKey, pictureOf } from '@chromatype/core';
+import { type Fill, type Job, type Pass, lightKey, pictureOf } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../../document/store.ts';
 import { latestOnly } from '../../../engine/latest.ts';
@@ -6,9 +6,9 @@ import { usePictures } from '../../../engine/pictures.ts';
 import { enginePool } from '../../../engine/pool.ts';
 
 /** How often each of 256 darknesses occurs in the light a pass works with, light to dark. */
-export function useCounts(job: Job, pass: Pass): readonly number[] {
+export function useCounts(job: Job, pass: Pass, fill: Fill): readonly number[] {
   const [counts, setCounts] = useState<readonly number[]>([]);
-  const picture = pictureOf(job, pass.feed);
+  const picture = pictureOf(job, fill.feed);
   const hash = picture?.hash;
   const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : picture !== undefined));
   const resting = useOpenJob((s) => !s.dragging);

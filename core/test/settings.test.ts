@@ -1,0 +1,141 @@
+import {
+  createJob,
+  filePicture,
+  type Job,
+  JobError,
+  MADE_KINDS,
+  newMade,
+  NO_EDIT,
+  type Param,
+  readJob,
+  SETTINGS,
+  settingAt,
+  splitPicture,
+  INK_SETS,
+} from '../src/index.ts';
+import { NEW_CUT_OUT } from '../src/picture/cut-out.ts';
+
+const PICTURE = filePicture({ id: 'a', name: 'a', hash: 'c'.repeat(64), width: 20, height: 20 });
+
+/** A job that holds every kind of setting: a separation, and a pass for each kind of made picture and a cut-out. */
+function everything(): { job: Job; passOf(path: string): string } {
+  const base = createJob('x', 'p');
+  const pass = (id: string, picture: string) => ({
+    ...base.passes[0]!,
+    id,
+    on: false,
+    fills: [{ ...base.passes[0]!.fills[0], id: `${id}-1`, feed: { ...base.passes[0]!.fills[0].feed, picture } }] as const,
+  });
+  const made = MADE_KINDS.map(({ name }) => ({
+    ...PICTURE,
+    id: name,
+    hash: null,
+    made: newMade(name),
+    edit: NO_EDIT,
+  }));
+  const cut = { ...PICTURE, edit: { ...NO_EDIT, cutOut: NEW_CUT_OUT } };
+  const before: Job = {
+    ...base,
+    pictures: [cut, ...made],
+    passes: [pass('p', 'a'), ...made.map((m) => pass(`of ${m.id}`, m.id))],
+  };
+  let n = 0;
+  const set = INK_SETS.find((s) => s.name === 'harbour-two')!;
+  const { job } = splitPicture(before, { set, from: 'p', newId: () => `n${n++}` });
+  const cyan = job.passes.find((p) => p.on)!.id;
+  return {
+    job,
+    passOf: (path) => (path.startsWith('separation.') ? cyan : /^made\.([a-z]+)/.exec(path) ? `of ${path.split('.')[1]}` : 'p'),
+  };
+}
+
+const { job, passOf } = everything();
+
+/** Another value of a setting, within its range. */
+function another(param: Param, value: unknown): unknown {
+  switch (param.kind) {
+    case 'number':
+      return value === param.max ? param.min : param.max;
+    case 'flag':
+      return !value;
+    case 'choice':
+      return param.options.find((o) => o.name !== value)!.name;
+    case 'colours':
+      return param.max === 1 ? ['#808080'] : ['#000000', '#ffffff'];
+    case 'picture':
+      return 'a';
+    case 'stops':
+      return [{ at: 0.5, colour: '#123456' }];
+    case 'text':
+      return value === '' ? 'M0 0L1 0L1 1Z' : '';
+    case 'curve':
+      return [
+        { x: 0, y: 0 },
+        { x: 0.5, y: 0.6 },
+        { x: 1, y: 1 },
+      ];
+  }
+}
+
+/** Values that a setting must not take. */
+function wrong(param: Param): unknown[] {
+  switch (param.kind) {
+    case 'number':
+      return [param.min - 1, param.max + 1, Number.NaN, '1', null, ...(param.whole ? [param.min + 0.5] : [])];
+    case 'flag':
+      return ['yes', 1, null];
+    case 'choice':
+      return ['glitter', '', null, 3];
+    case 'colours':
+      return [[], Array(param.max + 1).fill('#000000'), ['red', '#000000'], '#000000'];
+    case 'picture':
+      return ['gone', 3];
+    case 'stops':
+      return [[], [{ at: 2, colour: '#000000' }], 'all'];
+    case 'text':
+      return [3, null, 'x'.repeat(param.longest + 1)];
+    case 'curve':
+      return [[], [{ x: 0, y: 0 }], [{ x: 1, y: 1 }, { x: 0, y: 0 }], 'flat'];
+  }
+}
+
+function fieldOf(document: Job): string | null {
+  try {
+    readJob(document);
+    return null;
+  } catch (error) {
+    if (!(error instanceof JobError)) throw error;
+    return error.field;
+  }
+}
+
+test('every setting has a path of its own and is found by it', () => {
+  expect(new Set(SETTINGS.map((s) => s.path)).size).toBe(SETTINGS.length);
+  for (const setting of SETTINGS) expect(settingAt(setting.path)).toBe(setting);
+  expect(settingAt('tone.glitter')).toBeUndefined();
+});
+
+/** Ends that need each other, and sizes that the frequency does not allow. */
+const BOUND_TO_OTHERS = ['tone.lights', 'tone.darks', 'screen.frequency', 'screen.per', 'sheet.ppi', 'sheet.width', 'crop.left', 'crop.top', 'crop.right', 'crop.bottom'];
+
+describe.each(SETTINGS.map((s) => [s.path, s] as const))('%s', (path, setting) => {
+  const pass = passOf(path);
+  const value = setting.get(job, pass);
+
+  test('another value is taken, told and read back, and the first comes back', () => {
+    const other = another(setting.param, value);
+    const changed = setting.set(job, pass, other);
+    expect(setting.get(changed, pass)).toEqual(other);
+    expect(setting.get(job, pass)).toEqual(value);
+    expect(setting.set(changed, pass, value)).toEqual(job);
+    if (!BOUND_TO_OTHERS.includes(path)) expect(readJob(JSON.parse(JSON.stringify(changed)))).toEqual(changed);
+  });
+
+  test('nonsense is refused by a field of the name of the setting', () => {
+    const name = path.split('.').at(-1) === 'frequency' ? 'value' : path.split('.').at(-1)!;
+    for (const nonsense of wrong(setting.param)) {
+      const field = fieldOf(setting.set(job, pass, nonsense));
+      expect([nonsense, field]).toEqual([nonsense, expect.stringContaining(name)]);
+    }
+  });
+});

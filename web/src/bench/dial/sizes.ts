@@ -1,0 +1,54 @@
+import { type FamilyName, type Fill, type Job, screenPitch } from '@chromatype/core';
+import { type Edit, setFamilySettings, setScreen } from '../../document/edits.ts';
+import { pulled, pulledGrain } from './turning.ts';
+
+/** What pulling across the dial changes: the size of what repeats, in the terms of the screen's family. */
+export interface DialSize {
+  /** What it is called in labels. */
+  readonly name: string;
+  /** The size by which a pull begins. */
+  start(job: Job, fill: Fill): number;
+  /** Pulled from a size by some display pixels; 100 pixels double it. */
+  pull(job: Job, fill: Fill, from: number, by: number): Edit;
+  /** One press of an arrow key up (1) or down (−1); `large` with Shift. */
+  step(job: Job, fill: Fill, direction: 1 | -1, large: boolean): Edit;
+  /** What a double click restores. */
+  restore(fill: Fill): Edit;
+  words(fill: Fill): string;
+}
+
+const STEP = 4;
+const LARGE = 5;
+
+const FREQUENCY: DialSize = {
+  name: 'frequency',
+  start: (job, fill) => screenPitch(job.sheet, fill.screen),
+  pull: (job, { id, screen }, from, by) => setScreen(id, { frequency: pulled(job, screen.frequency.per, from, by) }),
+  step(job, fill, direction, large) {
+    return this.pull(job, fill, this.start(job, fill), direction * STEP * (large ? LARGE : 1));
+  },
+  restore: ({ id }) => setScreen(id, { angle: 45 }),
+  words: ({ screen: { angle, frequency } }) =>
+    `${Number(angle.toFixed(2))} degrees, ${Number(frequency.value.toFixed(2))} ${frequency.per}`,
+};
+
+const GRAIN: DialSize = {
+  name: 'grain size',
+  start: (_, { screen }) => screen.grain.size,
+  pull: (_, { id, screen }, from, by) =>
+    setFamilySettings(id, 'grain', { size: pulledGrain({ ...screen.grain, size: from }, by) }),
+  step(job, fill, direction, large) {
+    const { size, sizeIn } = fill.screen.grain;
+    const by = direction * (large ? LARGE : 1);
+    // One step is one pixel, however small the grain.
+    if (sizeIn === 'px') return setFamilySettings(fill.id, 'grain', { size: Math.min(200, Math.max(1, size + by)) });
+    return this.pull(job, fill, size, by * STEP);
+  },
+  restore: ({ id, screen }) => setFamilySettings(id, 'grain', { size: screen.grain.sizeIn === 'px' ? 1 : 0.1 }),
+  words: ({ screen: { grain } }) => `${Number(grain.size.toFixed(2))} ${grain.sizeIn}`,
+};
+
+/** Families whose size is not their frequency. */
+const OWN: Partial<Record<FamilyName, DialSize>> = { grain: GRAIN };
+
+export const dialSize = (family: FamilyName): DialSize => OWN[family] ?? FREQUENCY;
