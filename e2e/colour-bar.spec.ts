@@ -41,7 +41,7 @@ test('the ramp handle sets where dots start', async ({ page }) => {
   await page.mouse.move(box.x + 30, box.y + box.height / 2 + (ramp.height - 44) * 0.2, { steps: 8 });
   await page.mouse.up();
   await saved(page);
-  const { tone } = (await storedJob(page, id)).document.passes[0]!;
+  const { tone } = (await storedJob(page, id)).document.passes[0]!.fills[0];
   expect(tone.lights).toBeGreaterThan(0.15);
   expect(tone.lights).toBeLessThan(0.25);
 });

@@ -33,7 +33,7 @@ test('a picture that lies at an angle is cropped by its side, and what is kept s
   const at = (p: Awaited<ReturnType<typeof plate>>, u: number, v: number) => coverageRound(p, u, v, 40);
 
   const { sheet, passes, pictures } = (await storedJob(page, id)).document;
-  expect(passes[0]!.feed.turn).toBe(30);
+  expect(passes[0]!.fills[0].feed.turn).toBe(30);
   await page.getByRole('button', { name: 'Crop on the sheet' }).click();
   await expect(page.getByTestId('crop-handles')).toBeVisible();
   // The picture fits the sheet at its angle about the sheet's middle; its right side is that far along it.
@@ -58,7 +58,7 @@ test('a picture that lies at an angle is cropped by its side, and what is kept s
   expect(crop.right).toBeGreaterThan(0.68);
   expect(crop.right).toBeLessThan(0.72);
   expect([crop.left, crop.top, crop.bottom]).toEqual([0, 0, 1]);
-  expect(now.passes[0]!.feed).toMatchObject({ fit: 'own', turn: 30 });
+  expect(now.passes[0]!.fills[0].feed).toMatchObject({ fit: 'own', turn: 30 });
   const after = await plate();
   const spot = (share: number) =>
     [0.5 + (share * half * c) / box.width, 0.5 - (share * half * s) / box.height] as const;

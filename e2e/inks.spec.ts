@@ -31,7 +31,7 @@ test('the harbour photo splits into process: four plates that together print its
   await type(page, 'Frequency', '40 lpi');
   await splitInto(page, 'Process');
   const { document } = await storedJob(page, id);
-  expect(document.passes.filter((p) => p.on).map((p) => [p.name, p.screen.angle])).toEqual([
+  expect(document.passes.filter((p) => p.on).map((p) => [p.name, p.fills[0].screen.angle])).toEqual([
     ['Cyan', 15],
     ['Magenta', 75],
     ['Yellow', 0],
@@ -219,7 +219,7 @@ test('flat art in chosen inks: each prints where its own colour stands, picked o
   await expect(page.getByLabel('Colour in the art: hex')).toHaveValue('#f6c945');
   await saved(page);
   const { document } = await storedJob(page, id);
-  expect(document.passes.find((p) => p.on && p.name === 'Harbour blue')!.feed.pick).toBe('#f6c945');
+  expect(document.passes.find((p) => p.on && p.name === 'Harbour blue')!.fills[0].feed.pick).toBe('#f6c945');
   expect(document.separations[0]!.settings.way).toBe('chosen');
   await settled(page);
   const plate = await inkOf((await makeOutput(page, /^Plate of Harbour blue/)).bytes);

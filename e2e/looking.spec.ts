@@ -127,7 +127,7 @@ test('readings: the plate has the tone that is wanted, and a ripple is cured wit
   await expect(ripple).toHaveAttribute('data-verdict', 'fine');
   await saved(page);
   const { passes } = (await storedJob(page, id)).document;
-  expect(passes.map((p) => p.screen.angle)).not.toEqual([45, 49]);
+  expect(passes.map((p) => p.fills[0].screen.angle)).not.toEqual([45, 49]);
 });
 
 test('a sheet of strips goes out as a PNG and a PDF in true size', async ({ page }) => {

@@ -93,7 +93,7 @@ test('a measured gain table is opened from a .csv and taken off; a broken one is
   await open('asked,printed\n0,0\n25,40\n50,70\n75,90\n100,100\n');
   await expect(page.getByRole('list', { name: 'Measured print' }).getByRole('listitem')).toHaveCount(5);
   await saved(page);
-  const { tone } = (await storedJob(page, id)).document.passes[0]!;
+  const { tone } = (await storedJob(page, id)).document.passes[0]!.fills[0];
   expect(tone.gainTable[2]).toEqual({ x: 0.5, y: 0.7 });
 });
 

@@ -49,7 +49,7 @@ test('pulling across the dial changes the frequency, in one step of undo', async
   await page.mouse.move(cx + 30, cy, { steps: 10 });
   await page.mouse.up();
   await saved(page);
-  const { frequency } = (await storedJob(page, id)).document.passes[0]!.screen;
+  const { frequency } = (await storedJob(page, id)).document.passes[0]!.fills[0].screen;
   // 50 pixels of pull make cells √2 times as wide.
   expect(Math.abs(frequency.value - 30 / Math.SQRT2)).toBeLessThan(0.8);
   await page.getByRole('button', { name: 'Undo' }).click();

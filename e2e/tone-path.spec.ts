@@ -66,7 +66,7 @@ test('open, crop to A5, cut the background out, set ends, choose a strip, paint 
   await type(page, 'Lights', '4 %');
   await type(page, 'Darks', '96 %');
   await saved(page);
-  expect((await first()).passes[0]!.tone).toMatchObject({ lights: 0.04, darks: 0.96 });
+  expect((await first()).passes[0]!.fills[0].tone).toMatchObject({ lights: 0.04, darks: 0.96 });
 
   // Three by three strips over frequency and middle; one is taken.
   await page.getByRole('link', { name: 'Test strips' }).click();
@@ -84,7 +84,7 @@ test('open, crop to A5, cut the background out, set ends, choose a strip, paint 
   await page.locator('[data-at="2 0"]').click();
   await page.getByRole('button', { name: 'Take it' }).click();
   await saved(page);
-  const taken = (await first()).passes[0]!;
+  const taken = (await first()).passes[0]!.fills[0];
   expect(taken.screen.frequency).toEqual({ value: 60, per: 'lpi' });
   expect(wanted).toContain('60 lpi');
   expect((await first()).strips).toHaveLength(1);
@@ -119,7 +119,7 @@ test('open, crop to A5, cut the background out, set ends, choose a strip, paint 
   // The gesture is one step for undo.
   await page.getByRole('button', { name: 'Undo' }).click();
   await saved(page);
-  expect((await first()).passes[0]!.tone.paint).toEqual([]);
+  expect((await first()).passes[0]!.fills[0].tone.paint).toEqual([]);
 });
 
 test('a picture is moved by its handles and replaced by another file; place, crop and tone stay', async ({ page }) => {
@@ -138,9 +138,9 @@ test('a picture is moved by its handles and replaced by another file; place, cro
   await page.keyboard.press('Escape');
   await saved(page);
   const moved = (await storedJob(page, id)).document;
-  expect(moved.passes[0]!.feed.fit).toBe('own');
-  expect(moved.passes[0]!.feed.x).toBeGreaterThan(15);
-  expect(moved.passes[0]!.feed.y).toBeLessThan(-8);
+  expect(moved.passes[0]!.fills[0].feed.fit).toBe('own');
+  expect(moved.passes[0]!.fills[0].feed.x).toBeGreaterThan(15);
+  expect(moved.passes[0]!.fills[0].feed.y).toBeLessThan(-8);
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Replace the picture' }).click();
   await (await chooser).setFiles({ name: 'other.png', mimeType: 'image/png', buffer: await flagPicture(700, 500) });
@@ -149,8 +149,8 @@ test('a picture is moved by its handles and replaced by another file; place, cro
   const now = (await storedJob(page, id)).document;
   expect(now.pictures).toHaveLength(1);
   expect(now.pictures[0]!.hash).not.toBe(moved.pictures[0]!.hash);
-  expect(now.passes[0]!.feed).toEqual(moved.passes[0]!.feed);
-  expect(now.passes[0]!.tone.middle).toBe(1.3);
+  expect(now.passes[0]!.fills[0].feed).toEqual(moved.passes[0]!.fills[0].feed);
+  expect(now.passes[0]!.fills[0].tone.middle).toBe(1.3);
 });
 
 test('a short picture is said plainly, with what would help', async ({ page }) => {

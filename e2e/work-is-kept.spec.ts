@@ -9,7 +9,7 @@ test('more than 30 steps are undone and done again, to the very same job', async
   for (let k = 1; k <= 34; k++) await type(page, 'Angle', `${k}`);
   await saved(page);
   const after = (await storedJob(page, id)).document;
-  expect(after.passes[0]!.screen.angle).toBe(34);
+  expect(after.passes[0]!.fills[0].screen.angle).toBe(34);
   await page.getByTestId('sheet').hover();
   for (let k = 0; k < 34; k++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
@@ -56,7 +56,7 @@ test('a reload in the middle of work loses nothing: not the job, not the choice,
   await expect(page.getByTestId('scale')).toHaveText('100 %');
   await expect(page.getByRole('button', { name: /^Pass/ })).toHaveCount(2);
   await saved(page);
-  expect((await storedJob(page, id)).document.passes[1]!.screen.angle).toBe(34);
+  expect((await storedJob(page, id)).document.passes[1]!.fills[0].screen.angle).toBe(34);
 });
 
 test('undo goes on after a reload', async ({ page }) => {
@@ -94,12 +94,12 @@ test('two tabs: the other follows while it has nothing of its own, and is asked 
   await type(page, 'Angle', '33');
   await saved(page);
   await expect(other.getByRole('alert')).toContainText('changed in another window');
-  expect((await storedJob(page, id)).document.passes[0]!.screen.angle).toBe(33);
+  expect((await storedJob(page, id)).document.passes[0]!.fills[0].screen.angle).toBe(33);
 
   await other.getByRole('button', { name: 'Keep mine as a copy' }).click();
   await other.waitForURL((url) => !url.pathname.includes(id));
   await settled(other);
   await expect(other.getByLabel('Angle', { exact: true })).toHaveValue('22°');
   await expect(other.getByLabel('Title of the job')).toHaveValue('New job (my copy)');
-  expect((await storedJob(page, id)).document.passes[0]!.screen.angle).toBe(33);
+  expect((await storedJob(page, id)).document.passes[0]!.fills[0].screen.angle).toBe(33);
 });

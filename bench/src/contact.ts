@@ -5,7 +5,9 @@ import {
   composeExact,
   createJob,
   createKernels,
-  createPassChain,
+  fillOf,
+  planPass,
+  withFill,
   DOT_SHAPES,
   type FamilyName,
   GRAIN_METHODS,
@@ -65,27 +67,28 @@ function jobOf<F extends FamilyName>(family: F, own: Partial<Screen[F]>, angle: 
   const mm = (pixels: number) => (pixels / 300) * 25.4;
   const known = (id: string, width: number, height: number) =>
     filePicture({ id, name: id, hash: id.repeat(64), width, height });
+  const fill = fillOf(pass);
   const screen: Screen = {
-    ...pass.screen,
+    ...fill.screen,
     family,
     frequency: { value: pitch, per: 'px' },
     angle,
-    [family]: { ...pass.screen[family], ...own },
+    [family]: { ...fill.screen[family], ...own },
   };
   return {
     ...base,
     sheet: { width: mm(WIDTH), height: mm(HEIGHT), bleed: 0, ppi: 300, stock: plainStock('White', '#ffffff') },
     pictures: [known('a', WIDTH, HEIGHT), known('b', 128, 128)],
-    passes: [{ ...pass, feed: { ...pass.feed, picture: 'a', part: 'colour' }, tone: EVEN, screen }],
+    passes: [withFill(pass, { feed: { ...fill.feed, picture: 'a', part: 'colour' }, tone: EVEN, screen })],
   };
 }
 
 async function printed(job: Job): Promise<string> {
   const area = { x: 0, y: 0, width: WIDTH, height: HEIGHT, step: 1 };
   const pictures = (hash: string) => (hash.startsWith('a') ? source : tileSource);
-  const chain = createPassChain({ kernels, job, pass: job.passes[0]!, pictures });
-  const plate = chain.plate(area);
-  chain.release();
+  const plan = planPass({ kernels, pictures }, job, job.passes[0]!);
+  const plate = plan.plate.read(area);
+  plan.release();
   const rgba = composeExact(kernels, job.sheet, job.passes, [plate], area);
   const png = await sharp(rgba, { raw: { width: WIDTH, height: HEIGHT, channels: 4 } })
     .png()

@@ -13,7 +13,7 @@ const { job, picture, width, height } = workerData as FloydWork;
 const kernels = createKernels();
 const source = memorySource(width, height, 1, new Uint8Array(picture));
 parentPort!.on('message', (shared: SharedFloyd) => {
-  sharePlate(kernels, job, job.passes[0]!, () => source, shared, 1);
+  sharePlate({ kernels, pictures: () => source }, job, job.passes[0]!, shared, 1);
   parentPort!.postMessage('done');
 });
 parentPort!.postMessage('ready');

@@ -10,8 +10,7 @@ import {
   type Job,
   memorySource,
   packRows,
-  sharePlate,
-} from '@chromatype/core';
+  sharePlate, fillOf, withFill } from '@chromatype/core';
 import type { FloydWork } from './floyd-thread.ts';
 import { HEIGHT, plateJob, WIDTH } from './plate-job.ts';
 import { median, ms, type Row, timed } from './statistics.ts';
@@ -22,8 +21,9 @@ const TIMES = 5;
 function grainJob(grain: Partial<GrainSettings>): Job {
   const job = plateJob();
   const pass = job.passes[0]!;
-  const screen = { ...pass.screen, family: 'grain' as const, grain: { ...pass.screen.grain, ...grain } };
-  return { ...job, passes: [{ ...pass, screen }] };
+  const { screen } = fillOf(pass);
+  const own = { ...screen, family: 'grain' as const, grain: { ...screen.grain, ...grain } };
+  return { ...job, passes: [withFill(pass, { screen: own })] };
 }
 
 /** Median seconds of Pillow's Floyd–Steinberg on the same picture, timed inside the interpreter. */
@@ -78,7 +78,7 @@ export async function grainRows(grey: Uint8Array, folder: string): Promise<Row[]
     const memory = createSharedPlate(floyd);
     const done = once(second, 'message');
     second.postMessage(memory);
-    sharePlate(kernels, floyd, floyd.passes[0]!, () => source, memory, 0);
+    sharePlate({ kernels, pictures: () => source }, floyd, floyd.passes[0]!, memory, 0);
     await done;
     return new Uint8Array(memory.plate);
   };

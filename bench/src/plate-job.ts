@@ -1,4 +1,4 @@
-import { createJob, type Job, filePicture } from '@chromatype/core';
+import { createJob, type Job, filePicture, fillOf, withFill } from '@chromatype/core';
 
 /** The picture that plates are measured on: 24 megapixels. */
 export const WIDTH = 6000;
@@ -8,17 +8,17 @@ export const HEIGHT = 4000;
 export function plateJob(): Job {
   const base = createJob('bench', 'p');
   const pass = base.passes[0]!;
+  const fill = fillOf(pass);
   return {
     ...base,
     sheet: { ...base.sheet, width: (WIDTH / 300) * 25.4, height: (HEIGHT / 300) * 25.4, ppi: 300 },
     pictures: [filePicture({ id: 'a', name: 'a', hash: '0'.repeat(64), width: WIDTH, height: HEIGHT })],
     passes: [
-      {
-        ...pass,
-        feed: { ...pass.feed, picture: 'a' },
-        tone: { ...pass.tone, meaning: 'even' },
-        screen: { ...pass.screen, frequency: { value: 60, per: 'lpi' }, angle: 45 },
-      },
+      withFill(pass, {
+        feed: { ...fill.feed, picture: 'a' },
+        tone: { ...fill.tone, meaning: 'even' },
+        screen: { ...fill.screen, frequency: { value: 60, per: 'lpi' }, angle: 45 },
+      }),
     ],
   };
 }

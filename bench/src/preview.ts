@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
-import { createJob, createPass, type Job, filePicture } from '@chromatype/core';
+import { createJob, createPass, type Job, filePicture, fillOf, withFill } from '@chromatype/core';
 import type { Page } from '@playwright/test';
 import { launchChromium } from './chromium.ts';
 import { processJob } from './separation.ts';
@@ -34,7 +34,7 @@ function fourPasses({ hash, width, height }: Stored): Job {
     pictures: [filePicture({ id: 'a', name: 'a', hash, width, height })],
     passes: parts.map((part, k) => {
       const pass = createPass(`p${k}`, k, 'a');
-      return { ...pass, feed: { ...pass.feed, part } };
+      return withFill(pass, { feed: { ...fillOf(pass).feed, part } });
     }),
   };
 }

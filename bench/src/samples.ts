@@ -1,8 +1,9 @@
 import {
-  compilePass,
   createJob,
   createKernels,
-  createPassChain,
+  fillOf,
+  planPass,
+  withFill,
   DOT_SHAPES,
   GRAIN_METHODS,
   LATTICES,
@@ -35,25 +36,18 @@ export function sampleRows(): Row[] {
   const sheet = { ...job.sheet, width: mm, height: mm, ppi: 300 };
   const pictures = [filePicture({ id: 'a', name: 'a', hash: '0'.repeat(64), width: SIDE, height: SIDE })];
   const source = memorySource(SIDE, SIDE, 1, new Uint8Array(SIDE * SIDE).fill(128));
-  const pass = { ...job.passes[0]!, feed: { ...job.passes[0]!.feed, picture: 'a' } };
+  const first = job.passes[0]!;
+  const pass = withFill(first, { feed: { ...fillOf(first).feed, picture: 'a' } });
   const area = { x: 0, y: 0, width: SIDE, height: SIDE, step: 1 };
-  const took = screens({ ...pass.screen, frequency: { value: 14, per: 'px' } }).map(([name, screen]) => {
+  const took = screens({ ...fillOf(pass).screen, frequency: { value: 14, per: 'px' } }).map(([name, screen]) => {
     let angle = 0;
     const times = timed(TIMES, () => {
       angle += 0.37;
-      const turned = { ...pass, screen: { ...screen, angle } };
+      const turned = withFill(pass, { screen: { ...screen, angle } });
       const small = { ...job, sheet, pictures, passes: [turned] };
-      const compiled = compilePass(small, turned, () => source, true);
-      const chain = createPassChain({
-        kernels,
-        job: small,
-        pass: turned,
-        pictures: () => source,
-        compiled,
-        piecemeal: true,
-      });
-      chain.plate(area);
-      chain.release();
+      const plan = planPass({ kernels, pictures: () => source }, small, turned, { draft: true, piecemeal: true });
+      plan.plate.read(area);
+      plan.release();
     });
     return { name, time: median(times) };
   });

@@ -10,8 +10,7 @@ import {
   type Job,
   memorySource,
   printBands,
-  splitPicture,
-} from '@chromatype/core';
+  splitPicture, fillOf, withFill } from '@chromatype/core';
 import { HEIGHT, WIDTH } from './plate-job.ts';
 import { median, ms, type Row } from './statistics.ts';
 
@@ -27,11 +26,12 @@ export function processJob(): Job {
     ...base,
     sheet: { ...base.sheet, width: mm(WIDTH), height: mm(HEIGHT), ppi: 300 },
     pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: WIDTH, height: HEIGHT })],
-    passes: base.passes.map((p) => ({
-      ...p,
-      feed: { ...p.feed, picture: 'a' },
-      screen: { ...p.screen, frequency: { value: 60, per: 'lpi' } },
-    })),
+    passes: base.passes.map((p) =>
+      withFill(p, {
+        feed: { ...fillOf(p).feed, picture: 'a' },
+        screen: { ...fillOf(p).screen, frequency: { value: 60, per: 'lpi' } },
+      }),
+    ),
   };
   let n = 0;
   const set = INK_SETS.find((s) => s.name === 'process')!;
@@ -50,12 +50,8 @@ export function printPart(rgba: Uint8Array, first: number, rows: number): number
     pictures: job.pictures.map((p) => ({ ...p, height: rows })),
   };
   let bytes = 0;
-  for (const { plates } of printBands(
-    kernels,
-    part,
-    part.passes.filter((p) => p.on),
-    () => source,
-  )) {
+  const passes = part.passes.filter((p) => p.on);
+  for (const { plates } of printBands({ kernels, pictures: () => source }, part, passes)) {
     for (const plate of plates) bytes += plate.data.length;
   }
   return bytes;

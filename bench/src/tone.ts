@@ -1,11 +1,11 @@
 import {
   createKernels,
-  createPassChain,
   DEFAULT_TONE,
   type Job,
   memorySource,
-  passReader,
+  planPass,
   type Tone,
+  withFill,
 } from '@chromatype/core';
 import { HEIGHT, plateJob, WIDTH } from './plate-job.ts';
 import { median, ms, type Row, timed } from './statistics.ts';
@@ -42,19 +42,18 @@ export function toneRows(grey: Uint8Array): Row[] {
   const source = memorySource(WIDTH, HEIGHT, 1, grey);
   const base = plateJob();
   const run = (part: Partial<Tone>) => {
-    const pass = { ...base.passes[0]!, tone: { ...DEFAULT_TONE, meaning: 'even', ...part } };
+    const pass = withFill(base.passes[0]!, { tone: { ...DEFAULT_TONE, meaning: 'even', ...part } });
     const job: Job = { ...base, passes: [pass] };
-    const chain = createPassChain({ kernels, job, pass, pictures: () => source });
-    const read = passReader(kernels, job, pass, () => source, 'lightness');
+    const plan = planPass({ kernels, pictures: () => source }, job, pass);
     const all = () => {
       for (let y = 0; y < HEIGHT; y += BAND) {
         const area = { x: 0, y, width: WIDTH, height: Math.min(BAND, HEIGHT - y), step: 1 };
-        chain.plate(area, read(area));
+        plan.plate.read(area);
       }
     };
     timed(1, all);
     const took = median(timed(TIMES, all));
-    chain.release();
+    plan.release();
     return took;
   };
   const plain = run({});

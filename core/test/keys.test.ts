@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import {
   type CompiledScreen,
+  countCache,
   createJob,
   FAMILIES,
   type Fill,
@@ -19,9 +20,12 @@ import {
   planPass,
   plateKey,
   type PrintCaches,
+  remember,
   SETTINGS,
+  type Station,
   sheetPixels,
   splitPicture,
+  type ToneTables,
   withFill,
 } from '../src/index.ts';
 import { KEPT_SOURCES } from './kept/sources.ts';
@@ -125,9 +129,8 @@ function others(path: string, param: Param, value: unknown): unknown[] {
   if (path === 'screen.per') return ['mm'];
   switch (param.kind) {
     case 'number': {
-      const steps = [0.003, 0.03, 0.25, 0.8].map((share) => param.min + share * (param.max - param.min));
-      const near = [(value as number) + param.step * 7, (value as number) - param.step * 7];
-      const all = [...steps, ...near].map((v) => (param.whole ? Math.round(v) : v));
+      const far = param.min + 0.7 * (param.max - param.min);
+      const all = [far, (value as number) + param.step * 7, (value as number) - param.step * 7].map((v) => (param.whole ? Math.round(v) : v));
       return [...new Set(all)].filter((v) => v !== value && v >= param.min && v <= param.max);
     }
     case 'flag':
@@ -152,29 +155,28 @@ const LISTED: Readonly<Record<string, string>> = {};
 
 const passOf = (job: Job, id: string): Pass => job.passes.find((p) => p.id === id)!;
 
-const kept = new Map<string, CompiledScreen>();
-/** Compiled screens by their keys, for changes that leave the screen alone. */
-const caches: PrintCaches = {
+const screens = countCache<CompiledScreen>(100);
+const tables = countCache<ToneTables>(20);
+/** Compiled screens and tone tables by their keys, for changes at another station. */
+const caches = (station: Station | null): PrintCaches => ({
   ...NO_CACHES,
-  screen(key, make) {
-    const known = kept.get(key) ?? make();
-    kept.set(key, known);
-    return known;
-  },
-};
+  ...(station === 'Screen' || station === 'Sheet' ? {} : { screen: (key, make) => remember(screens, key, make) }),
+  ...(station === 'Tone' || station === 'Picture' ? {} : { tables: (key, make) => remember(tables, key, make) }),
+});
 
-/** A plate's hash. `anew`: its screen is compiled anew whatever its key says. */
-function plateOf(job: Job, id: string, anew = true): string {
-  const plan = planPass({ kernels, pictures, ...(anew ? {} : { caches }) }, job, passOf(job, id));
+/** A plate's hash. What belongs to the station of a changed setting is made anew, whatever its key says. */
+function plateOf(job: Job, id: string, station: Station | null = null): string {
+  const plan = planPass({ kernels, pictures, caches: caches(station) }, job, passOf(job, id));
   const { width, height } = sheetPixels(job.sheet);
   const { data } = plan.plate.read({ x: 0, y: 0, width, height, step: 1 });
   plan.release();
   return `${width} ${createHash('sha256').update(data).digest('hex')}`;
 }
 
-/** Families of screens that a pass does not print with: one other value of each of their settings will do. */
+/** Whether a setting cannot reach the plate: one other value of it will do. */
 const isIdle = (job: Job, id: string, path: string): boolean => {
   const name = path.split('.')[0];
+  if (name === 'press' || name === 'plates') return true;
   return FAMILIES.some((f) => f.name === name) && fillOf(passOf(job, id)).screen.family !== name;
 };
 
@@ -202,7 +204,7 @@ describe.each(CASES)('%s', (_name, job, id = 'p') => {
         try {
           changed = setting.set(job, id, other);
           const sameKey = plateKey(changed, passOf(changed, id)) === key;
-          const samePlate = plateOf(changed, id, setting.station === 'Screen' || setting.station === 'Sheet') === plate;
+          const samePlate = plateOf(changed, id, setting.station) === plate;
           if (!samePlate && sameKey) wrong.push(`${setting.path} = ${JSON.stringify(other)}: another plate under the same key`);
           shows ||= !samePlate;
           renamed ||= !sameKey;

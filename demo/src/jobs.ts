@@ -13,8 +13,7 @@ import {
   type Pass,
   type Picture,
   type Screen,
-  type Tone,
-} from '@chromatype/core';
+  type Tone, type Fill } from '@chromatype/core';
 
 /** Stored pictures of the demo by their file names. */
 export type Stored = Readonly<Record<string, Picture>>;
@@ -48,15 +47,17 @@ function screenOf(parts: NonNullable<PassParts['screen']>): Screen {
 }
 
 function passes(...all: readonly PassParts[]): Pass[] {
-  return all.map((p, k) => ({
-    id: `pass-${k + 1}`,
-    name: p.name ?? p.ink.name,
-    on: true,
-    feed: { ...DEFAULT_FEED, picture: p.picture.id, ...p.feed },
-    tone: { ...DEFAULT_TONE, ...p.tone },
-    screen: screenOf(p.screen ?? {}),
-    ink: p.ink,
-  }));
+  return all.map((p, k) => {
+    const fill: Fill = {
+      id: `pass-${k + 1}-1`,
+      name: '',
+      feed: { ...DEFAULT_FEED, picture: p.picture.id, ...p.feed },
+      tone: { ...DEFAULT_TONE, ...p.tone },
+      screen: screenOf(p.screen ?? {}),
+      bend: [],
+    };
+    return { id: `pass-${k + 1}`, name: p.name ?? p.ink.name, on: true, fills: [fill], ink: p.ink };
+  });
 }
 
 const lpi = (value: number) => ({ value, per: 'lpi' }) as const;

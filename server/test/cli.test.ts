@@ -3,7 +3,7 @@ import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSy
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { createJob, filePicture } from '@chromatype/core';
+import { createJob, filePicture, fillOf, withFill } from '@chromatype/core';
 import sharp from 'sharp';
 
 const main = fileURLToPath(new URL('../dist/cli/main.js', import.meta.url));
@@ -135,7 +135,7 @@ describe('the command line', () => {
       ...base,
       sheet: { ...base.sheet, width: 60, height: 60 },
       pictures: [filePicture({ id: 'a', name: 'flat.png', hash: 'a'.repeat(64), width: 800, height: 800 })],
-      passes: base.passes.map((p) => ({ ...p, feed: { ...p.feed, picture: 'a' } })),
+      passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
     };
     writeFileSync(join(folder, 'sign.json'), JSON.stringify(document));
     expect(await chromatype('job', 'sign.json', 'made')).toMatchObject({ code: 0, err: '' });

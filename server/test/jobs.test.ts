@@ -1,4 +1,4 @@
-import { createJob, JOB_VERSION } from '@chromatype/core';
+import { createJob, JOB_VERSION, fillOf, withFill } from '@chromatype/core';
 import request from 'supertest';
 import { DataSource } from 'typeorm';
 import { startApp, type TestApp } from './app.ts';
@@ -70,8 +70,8 @@ describe('jobs', () => {
     ['an unknown field', { colour: 'red' }, 'colour'],
     [
       'a pass that reads no picture of the job',
-      { passes: [{ ...document('x').passes[0], feed: { ...document('x').passes[0]!.feed, picture: 'gone' } }] },
-      'passes[0].feed.picture',
+      { passes: document('x').passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'gone' } })) },
+      'passes[0].fills[0].feed.picture',
     ],
   ])('%s is refused with the field named, and the stored job stays', async (_, change, field) => {
     const id = await created('Stays');
@@ -136,7 +136,7 @@ test('a job of an older version is brought forward when it is read', async () =>
   await db.query('UPDATE job SET document = ? WHERE id = ?', [JSON.stringify(old), id]);
   const { body } = await http().get(`/api/jobs/${id}`).expect(200);
   expect(body.document.version).toBe(JOB_VERSION);
-  expect(body.document.passes[0].screen.dots.shape).toBe('Diamond');
+  expect(body.document.passes[0].fills[0].screen.dots.shape).toBe('Diamond');
   const print = await http().get(`/api/jobs/${id}/print.png?width=64`).expect(200);
   expect(print.headers['content-type']).toBe('image/png');
 });

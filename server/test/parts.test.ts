@@ -1,13 +1,12 @@
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createJob, createKernels, memorySource, filePicture, plainStock } from '@chromatype/core';
+import { createJob, createKernels, memorySource, filePicture, plainStock, fillOf, withFill, makeSmallPrint } from '@chromatype/core';
 import { checkSvg, looksLikeSvg } from '../src/pictures/check-svg.ts';
 import { checkEnding } from '../src/pictures/normalise.ts';
 import { writeSafely } from '../src/pictures/write-safely.ts';
 import { openFileSource, openPictures } from '../src/render/file-source.ts';
-import { makeSmallPrint } from '../src/render/small-print.ts';
-import { writeOutput } from '../src/render/write-output.ts';
+import { writeFile } from '../src/render/write-file.ts';
 import { settingsFrom } from '../src/settings.ts';
 
 let folder: string;
@@ -107,7 +106,7 @@ describe('files', () => {
     const job = {
       ...base,
       pictures: [filePicture({ id: 'a', name: 'a', hash: 'h', width: 100, height: 100 })],
-      passes: [{ ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'a' } }],
+      passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
     };
     const broken = {
       ...memorySource(100, 100, 1, new Uint8Array(10000)),
@@ -118,7 +117,7 @@ describe('files', () => {
     };
     const file = join(folder, 'broken.png');
     const write = () =>
-      writeOutput({ kernels: createKernels(), job, asked: { kind: 'plate', pass: 'p' }, pictures: () => broken, file });
+      writeFile({ kernels: createKernels(), job, asked: { kind: 'plate', pass: 'p' }, pictures: () => broken, file });
     await expect(write()).rejects.toThrow('the disk is gone');
     expect(existsSync(file)).toBe(false);
     expect(readdirSync(folder).filter((f) => f.includes('partial'))).toEqual([]);

@@ -9,8 +9,7 @@ import {
   markedPlates,
   memorySource,
   printingPasses,
-  splitPicture,
-} from '@chromatype/core';
+  splitPicture, fillOf, withFill } from '@chromatype/core';
 import { words } from '../src/plates/words.ts';
 
 const [W, H] = [600, 400];
@@ -39,7 +38,7 @@ export function jobOf(set: string, change: Partial<Job['plates']> = {}): Job {
     ...base,
     sheet: { ...base.sheet, width: 50, height: 33, bleed: 2, ppi: 300 },
     pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: W, height: H })],
-    passes: base.passes.map((p) => ({ ...p, feed: { ...p.feed, picture: 'a' } })),
+    passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
     plates: { ...base.plates, ...change },
   };
   let n = 0;

@@ -2,10 +2,10 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Bitmap, createBitmap, createKernels, type Job, type OutputKind, printingPasses } from '@chromatype/core';
+import { type Bitmap, createBitmap, createKernels, type Job, type OutputKind, printingPasses, fillOf, withFill } from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import { writeOutput } from '../src/render/write-output.ts';
+import { writeFile } from '../src/render/write-file.ts';
 import { jobOf, ours, source } from './plate-jobs.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'chromatype-plates-'));
@@ -13,7 +13,7 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 async function made(job: Job, kind: OutputKind, name: string, pass?: string): Promise<string> {
   const file = join(folder, name);
-  await writeOutput({ kernels: createKernels(), job, asked: { kind, pass }, pictures: () => source, file });
+  await writeFile({ kernels: createKernels(), job, asked: { kind, pass }, pictures: () => source, file });
   return file;
 }
 
@@ -136,7 +136,7 @@ test('a mirrored film stands in the archive beside pages that are not turned ove
   const job: Job = { ...plain, plates: { ...plain.plates, mirror: true } };
   const shares: number[] = [];
   const file = join(folder, 'mirrored.zip');
-  await writeOutput({
+  await writeFile({
     kernels: createKernels(),
     job,
     asked: { kind: 'package' },
@@ -181,10 +181,7 @@ test('a pass of levels cannot be a plate: one sentence, and no file', async () =
   const job = jobOf('process');
   const levels: Job = {
     ...job,
-    passes: job.passes.map((p) => ({
-      ...p,
-      screen: { ...p.screen, family: 'grain', grain: { ...p.screen.grain, prints: 'levels', levels: 5 } },
-    })),
+    passes: job.passes.map((p) => withFill(p, { screen: { ...fillOf(p).screen, family: 'grain', grain: { ...fillOf(p).screen.grain, prints: 'levels', levels: 5 } } })),
   };
   await expect(made(levels, 'plates-pdf', 'no.pdf')).rejects.toThrow('a press takes one bit a pixel');
   expect(readdirSync(folder)).not.toContain('no.pdf');

@@ -1,4 +1,4 @@
-import { createJob, INK_SETS, type Job, splitPicture } from '@chromatype/core';
+import { createJob, INK_SETS, type Job, splitPicture, fillOf, withFill } from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import request from 'supertest';
 import sharp from 'sharp';
@@ -95,10 +95,7 @@ test('plates go to the press and a proof comes back; other files are refused', a
 test('levels cannot be plates, and a job in which nothing prints has none: each said at once', async () => {
   const levels = await storedJob((job) => ({
     ...job,
-    passes: job.passes.map((p) => ({
-      ...p,
-      screen: { ...p.screen, family: 'grain', grain: { ...p.screen.grain, prints: 'levels', levels: 4 } },
-    })),
+    passes: job.passes.map((p) => withFill(p, { screen: { ...fillOf(p).screen, family: 'grain', grain: { ...fillOf(p).screen.grain, prints: 'levels', levels: 4 } } })),
   }));
   const { body } = await http().post(`/api/jobs/${levels}/runs`).send({ kind: 'package' }).expect(400);
   expect(body.message).toMatch(/one bit a pixel/);

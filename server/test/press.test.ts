@@ -5,15 +5,14 @@ import {
   INK_SETS,
   type Job,
   memorySource,
-  splitPicture,
-} from '@chromatype/core';
+  splitPicture, fillOf, withFill } from '@chromatype/core';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { inspectPackage } from '../src/press/inspect.ts';
-import { writeOutput } from '../src/render/write-output.ts';
+import { writeFile } from '../src/render/write-file.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'chromatype-press-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -31,13 +30,13 @@ async function archive(change: Partial<Job['plates']> = {}, ppi = 300): Promise<
     ...base,
     sheet: { ...base.sheet, width: 60, height: 40, ppi },
     pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: 300, height: 200 })],
-    passes: base.passes.map((p) => ({ ...p, feed: { ...p.feed, picture: 'a' } })),
+    passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
     plates: { ...base.plates, ...change },
   };
   let n = 0;
   const set = INK_SETS.find((s) => s.name === 'harbour-two')!;
   const file = join(folder, `${Math.random()}.zip`);
-  await writeOutput({
+  await writeFile({
     kernels: createKernels(),
     job: splitPicture(job, { set, from: 'p', newId: () => `n${n++}` }).job,
     asked: { kind: 'package' },

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createJob, createKernels, type Job, memorySource, packRows, filePicture } from '@chromatype/core';
+import { createJob, createKernels, type Job, memorySource, packRows, filePicture, fillOf, withFill } from '@chromatype/core';
 import request from 'supertest';
 import sharp from 'sharp';
 import { DataSource } from 'typeorm';
@@ -31,7 +31,7 @@ async function slopeJob(mm: number): Promise<{ id: string; job: Job; pixels: Uin
     ...base,
     sheet: { ...base.sheet, width: mm, height: mm / 2 },
     pictures: [filePicture({ id: 'a', name: 'slope.png', hash: picture.hash, width: 256, height: 64 })],
-    passes: [{ ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'a' } }],
+    passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
   };
   const { body } = await http().post('/api/jobs').send({ document: job }).expect(201);
   return { id: body.id, job, pixels };

@@ -1,5 +1,4 @@
-import { createDisplayMeans, createKernels, printBands, printingPasses, sheetPixels } from '@chromatype/core';
-import { makeSmallPrint } from '../src/render/small-print.ts';
+import { createDisplayMeans, createKernels, printBands, printingPasses, sheetPixels, makeSmallPrint } from '@chromatype/core';
 import { jobOf, source } from './plate-jobs.ts';
 
 const kernels = createKernels();
@@ -22,7 +21,7 @@ function atOnce(width: number): Uint8ClampedArray {
 test.each([sheet.width, Math.floor(sheet.width * 0.73), 211, 97, 30])(
   'gathered in slabs, %d pixels wide, a small print has no seams: it is the one gathered at once',
   (width) => {
-    const made = makeSmallPrint(kernels, job, width, () => source);
+    const made = makeSmallPrint(ENV_kernels, job, width, () => source);
     const whole = atOnce(width);
     expect([made.width, made.rgba.length]).toEqual([width, whole.length]);
     expect(made.rgba.reduce((most, v, k) => Math.max(most, Math.abs(v - whole[k]!)), 0)).toBeLessThanOrEqual(1);

@@ -27,7 +27,7 @@ test('cropped at any angle, turned and mirrored, what is kept stays where it lie
     fc.property(placed, ({ turn, turns, flip, crop, part }) => {
       const file = filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width: 4000, height: 3000 });
       const picture: Picture = { ...file, edit: { ...file.edit, turns, flip, crop } };
-      const feed: Feed = { ...base.passes[0]!.feed, picture: 'a', fit: 'own', x: 40, y: 20, width: 90, turn };
+      const feed: Feed = { ...base.passes[0]!.fills[0].feed, picture: 'a', fit: 'own', x: 40, y: 20, width: 90, turn };
       const size = shownSize(picture);
       const inMm = placementInMm(sheet, feed, size);
       const kept = { ...inMm, height: (inMm.width * size.height) / size.width };

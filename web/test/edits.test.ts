@@ -11,11 +11,11 @@ test('every edit leaves a job that can be read', () => {
     edits.addPicture('pic', stored, 'a'),
     edits.addPass('b'),
     edits.duplicatePass('a', 'c'),
-    edits.setTone('b', { lights: 0.2 }),
-    edits.setScreen('c', { angle: 12 }),
-    edits.setFamilySettings('c', 'lines', { kind: 'wave' }),
-    edits.setFamily('c', 'lines'),
-    edits.setTile('a', 'leaf', { ...stored, hash: 'd'.repeat(64) }),
+    edits.setTone('b-1', { lights: 0.2 }),
+    edits.setScreen('c-1', { angle: 12 }),
+    edits.setFamilySettings('c-1', 'lines', { kind: 'wave' }),
+    edits.setFamily('c-1', 'lines'),
+    edits.setTile('a-1', 'leaf', { ...stored, hash: 'd'.repeat(64) }),
     edits.setInk('b', { colour: '#ff0000' }),
     edits.setOn('a', false),
     edits.setSheet({ width: 300 }),
@@ -25,7 +25,7 @@ test('every edit leaves a job that can be read', () => {
   );
   expect(readJob(JSON.parse(JSON.stringify(made)))).toEqual(made);
   expect(made.sheet).toMatchObject({ width: 300, height: 200 });
-  expect(made.passes.every((p) => p.feed.picture === 'pic')).toBe(true);
+  expect(made.passes.every((p) => p.fills[0].feed.picture === 'pic')).toBe(true);
 });
 
 test('passes move to the place they are dropped on', () => {
@@ -42,10 +42,10 @@ test('the same picture twice is one picture; only the chosen pass changes over',
     edits.addPass('b'),
     edits.addPicture('two', { ...stored, hash: 'e'.repeat(64) }, 'b'),
   );
-  expect(two.passes.map((p) => p.feed.picture)).toEqual(['one', 'two']);
+  expect(two.passes.map((p) => p.fills[0].feed.picture)).toEqual(['one', 'two']);
   const again = edits.addPicture('three', stored, 'b')(two);
   expect(again.pictures).toHaveLength(2);
-  expect(again.passes[1]!.feed.picture).toBe('one');
+  expect(again.passes[1]!.fills[0].feed.picture).toBe('one');
 });
 
 test('no more passes print than a sheet takes; further ones are added hidden', () => {

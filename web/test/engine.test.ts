@@ -2,7 +2,10 @@ import {
   composeExact,
   countInk,
   createJob,
-  createPassChain,
+  createPass,
+  fillOf,
+  planPass,
+  withFill,
   type Job,
   memorySource,
   sheetPixels,
@@ -26,12 +29,14 @@ function job(): Job {
     ...base,
     sheet: { ...base.sheet, width: 90, height: 60 },
     pictures: [filePicture({ id: 'p', name: 'p', hash: 'h', width: SIDE, height: SIDE })],
-    passes: ['a', 'b'].map((id, k) => ({
-      ...base.passes[0]!,
-      id,
-      feed: { ...base.passes[0]!.feed, picture: 'p', part: k ? 'r' : 'lightness' },
-      screen: { ...base.passes[0]!.screen, angle: 20 * k },
-    })),
+    passes: ['a', 'b'].map((id, k) => {
+      const pass = createPass(id, 0, 'p');
+      const { feed, screen } = fillOf(pass);
+      return withFill(pass, {
+        feed: { ...feed, part: k ? 'r' : 'lightness' },
+        screen: { ...screen, angle: 20 * k },
+      });
+    }),
   };
 }
 
@@ -47,13 +52,8 @@ function direct(): Uint8Array {
   const made = engine();
   const area = { x: 0, y: 0, ...sheet, step: 1 };
   const plates = job().passes.map((pass) => {
-    const chain = createPassChain({
-      kernels: made.kernels,
-      job: job(),
-      pass,
-      pictures: () => memorySource(SIDE, SIDE, 4, bytes),
-    });
-    return chain.plate(area);
+    const pictures = () => memorySource(SIDE, SIDE, 4, bytes);
+    return planPass({ kernels: made.kernels, pictures }, job(), pass).plate.read(area);
   });
   return composeExact(made.kernels, job().sheet, job().passes, plates, area);
 }
@@ -129,8 +129,8 @@ test('slabs of a reduced view are the mean of the sheet round each display pixel
 test('rows of blocks are counted to the last pixel', () => {
   const made = engine();
   const pass = job().passes[0]!;
-  const chain = createPassChain({ kernels: made.kernels, job: job(), pass, pictures: made.lookup });
-  const whole = countInk(chain.plate({ x: 0, y: 0, ...sheet, step: 1 }).data);
+  const plan = planPass({ kernels: made.kernels, pictures: made.lookup }, job(), pass);
+  const whole = countInk(plan.plate.read({ x: 0, y: 0, ...sheet, step: 1 }).data);
   let ink = 0;
   for (let row = 0; row * BLOCK_HEIGHT < sheet.height; row++) ink += made.inkOfRow(job(), pass, row);
   expect(ink).toBe(whole);

@@ -8,8 +8,7 @@ import {
   type Job,
   readJob,
   sheetPixels,
-  splitPicture,
-} from '@chromatype/core';
+  splitPicture, withFill } from '@chromatype/core';
 import * as edits from '../src/document/edits.ts';
 import { inkMap, inkSums, mostInk } from '../src/engine/ink-map.ts';
 import { measureSteps } from '../src/engine/measures.ts';
@@ -39,7 +38,7 @@ function split(set: string): Job {
     ...base,
     sheet: { ...base.sheet, width: 50, height: 50, ppi: 150 },
     pictures: [filePicture({ id: 'p', name: 'p', hash: HASH, width: SIDE, height: SIDE })],
-    passes: base.passes.map((p) => ({ ...p, feed: { ...p.feed, picture: 'p' } })),
+    passes: base.passes.map((p) => withFill(p, { feed: { ...p.fills[0].feed, picture: 'p' } })),
   };
   let n = 0;
   return splitPicture(before, { set: INK_SETS.find((s) => s.name === set)!, from: 'a', newId: () => `n${n++}` }).job;

@@ -7,8 +7,7 @@ import {
   newMade,
   NO_EDIT,
   type Pass,
-  beatRows,
-} from '@chromatype/core';
+  beatRows, fillOf, type Screen, type Tone, withFill } from '@chromatype/core';
 import { resolutionNote } from '../src/bench/chain/picture/resolution-note.ts';
 import { colourRound } from '../src/engine/colour-round.ts';
 import { lookAt } from '../src/engine/look.ts';
@@ -20,14 +19,15 @@ import { axisOf, draftFrom, draftOf, stripOf, valueText } from '../src/strips/ax
 import { stripSetting } from '@chromatype/core';
 
 /** A job of one pass that prints an even tint. */
-function tintJob(grey = '#808080', part: Partial<Pass['screen']> = {}): { job: Job; pass: Pass } {
+function tintJob(grey = '#808080', part: Partial<Screen> = {}): { job: Job; pass: Pass } {
   const base = createJob('x', 'a');
   const made = { ...newMade('tint'), settings: { colours: [grey] } };
-  const pass = {
-    ...base.passes[0]!,
-    feed: { ...base.passes[0]!.feed, picture: 'm' },
-    screen: { ...base.passes[0]!.screen, frequency: { value: 40, per: 'lpi' as const }, angle: 30, ...part },
-  };
+  const first = base.passes[0]!;
+  const { feed, screen } = fillOf(first);
+  const pass = withFill(first, {
+    feed: { ...feed, picture: 'm' },
+    screen: { ...screen, frequency: { value: 40, per: 'lpi' }, angle: 30, ...part },
+  });
   return {
     pass,
     job: {
@@ -52,7 +52,7 @@ test('under the loupe: coverage, frequency and angle of the plate', () => {
 
 test('21 steps: what the plate has is what was wanted, from bare to solid', () => {
   const { job, pass } = tintJob('#808080');
-  const steps = measureSteps(engine, job, { ...pass, tone: { ...pass.tone, middle: 1.4, gain: 0.1 } });
+  const steps = measureSteps(engine, job, withFill(pass, { tone: { ...fillOf(pass).tone, middle: 1.4, gain: 0.1 } }));
   expect(steps.length).toBe(21);
   expect([steps[0]!.printed, steps[20]!.printed]).toEqual([0, 1]);
   for (const { wanted, printed } of steps) expect(Math.abs(wanted - printed)).toBeLessThan(0.02);
@@ -80,8 +80,8 @@ describe('overviews', () => {
   });
   test('clipping is marked where the ends cut', () => {
     const { job, pass } = tintJob('#404040');
-    const at = (tone: Partial<Pass['tone']>) => {
-      const changed = { ...pass, tone: { ...pass.tone, ...tone } };
+    const at = (tone: Partial<Tone>) => {
+      const changed = withFill(pass, { tone: { ...fillOf(pass).tone, ...tone } });
       const rgba = OVERVIEWS.clip(engine, { ...job, passes: [changed] }, changed, view);
       return [...rgba.subarray(4 * (50 * 100 + 50), 4 * (50 * 100 + 50) + 4)];
     };
@@ -128,11 +128,11 @@ describe('axes of strips', () => {
     expect(axis.values).toEqual([10, 30, 90]);
     expect(draftFrom(axis)).toMatchObject({ from: 10, to: 90, count: 3, byRatio: true });
     const down = axisOf(draftOf(stripSetting('dots.shape')!, pass))!;
-    expect(down.values[0]).toBe(pass.screen.dots.shape);
+    expect(down.values[0]).toBe(pass.fills[0].screen.dots.shape);
     const sheet = { id: 's', pass: 'a', across: axis, down, crop: { x: 0, y: 0, width: 9, height: 9 } };
     const strip = stripOf(job, sheet, 2, 1)!;
-    expect(strip.pass.screen.frequency.value).toBe(90);
-    expect(strip.pass.screen.dots.shape).toBe(down.values[1]);
+    expect(strip.pass.fills[0].screen.frequency.value).toBe(90);
+    expect(strip.pass.fills[0].screen.dots.shape).toBe(down.values[1]);
     expect(valueText(stripSetting('screen.frequency')!, 90, pass)).toBe('90 lpi');
     expect(valueText(stripSetting('tone.lights')!, 0.05, pass)).toBe('5 %');
     expect(stripOf(job, { ...sheet, pass: 'gone' }, 0, 0)).toBeNull();
@@ -142,10 +142,9 @@ describe('axes of strips', () => {
 test('ripples: a pair 4° apart is seen and cured, a pair 30° apart is fine', () => {
   const base = createJob('x', 'a');
   const at = (angle: number) => {
-    const passes = [base.passes[0]!, createPass('b', 1, null)].map((p, k) => ({
-      ...p,
-      screen: { ...p.screen, angle: k ? angle : 45 },
-    }));
+    const passes = [base.passes[0]!, createPass('b', 1, null)].map((p, k) =>
+      withFill(p, { screen: { ...fillOf(p).screen, angle: k ? angle : 45 } }),
+    );
     return beatRows({ ...base, passes }, () => [])[0]!;
   };
   expect(at(49)).toMatchObject({ verdict: 'bad' });
@@ -156,9 +155,9 @@ test('ripples: a pair 4° apart is seen and cured, a pair 30° apart is fine', (
 test('resolution is held against the frequency (1.5 to 2 ×, common practice)', () => {
   const base = createJob('x', 'a');
   const noteOf = (width: number) => {
-    const pass = { ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'p' } };
+    const fill = { ...base.passes[0]!.fills[0], feed: { ...base.passes[0]!.fills[0].feed, picture: 'p' } };
     const picture = filePicture({ id: 'p', name: 'p', hash: 'a'.repeat(64), width, height: Math.round(width * 0.7) });
-    return resolutionNote({ ...base, pictures: [picture] }, pass)!;
+    return resolutionNote({ ...base, pictures: [picture] }, fill)!;
   };
   expect(noteOf(300).short).toBe(true);
   expect(noteOf(300).text).toMatch(/at most 24 lpi/);

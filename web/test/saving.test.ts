@@ -38,7 +38,7 @@ globalThis.fetch = (async (_url: string, options: RequestInit = {}) => {
 }) as unknown as typeof fetch;
 
 const job = () => useOpenJob.getState().job!;
-const angle = (value: number) => edit(setScreen('p', { angle: value }));
+const angle = (value: number) => edit(setScreen('p-1', { angle: value }));
 
 beforeEach(async () => {
   stored.clear();
@@ -57,7 +57,7 @@ test('what is changed is saved once over the version it grew from', async () => 
   expect(useOpenJob.getState().saveState).toBe('changed');
   await saveNow();
   expect(useOpenJob.getState()).toMatchObject({ saveState: 'saved', version: 2 });
-  expect(server.document.passes[0]!.screen.angle).toBe(10);
+  expect(server.document.passes[0]!.fills[0].screen.angle).toBe(10);
   await saveNow();
   expect(server.version).toBe(2);
 });
@@ -68,13 +68,13 @@ test('a gesture is one step of undo, single changes are one each', () => {
   endGesture();
   angle(50);
   undo();
-  expect(job().passes[0]!.screen.angle).toBe(40);
+  expect(job().passes[0]!.fills[0].screen.angle).toBe(40);
   undo();
-  expect(job().passes[0]!.screen.angle).toBe(45);
+  expect(job().passes[0]!.fills[0].screen.angle).toBe(45);
   expect(history().pastStates).toHaveLength(0);
   redo();
   redo();
-  expect(job().passes[0]!.screen.angle).toBe(50);
+  expect(job().passes[0]!.fills[0].screen.angle).toBe(50);
 });
 
 test('undo in the middle of a gesture ends it', () => {
@@ -82,10 +82,10 @@ test('undo in the middle of a gesture ends it', () => {
   angle(20);
   undo();
   expect(useOpenJob.getState().dragging).toBe(false);
-  expect(job().passes[0]!.screen.angle).toBe(45);
+  expect(job().passes[0]!.fills[0].screen.angle).toBe(45);
   angle(21);
   undo();
-  expect(job().passes[0]!.screen.angle).toBe(45);
+  expect(job().passes[0]!.fills[0].screen.angle).toBe(45);
 });
 
 test('without a server work stays in this browser and is saved when it is back', async () => {
@@ -96,9 +96,9 @@ test('without a server work stays in this browser and is saved when it is back',
   closeJob();
   server.reachable = true;
   await openJob('job');
-  expect(job().passes[0]!.screen.angle).toBe(12);
+  expect(job().passes[0]!.fills[0].screen.angle).toBe(12);
   await saveNow();
-  expect(server.document.passes[0]!.screen.angle).toBe(12);
+  expect(server.document.passes[0]!.fills[0].screen.angle).toBe(12);
 });
 
 test('a conflict overwrites nothing; mine becomes a copy, or theirs is taken', async () => {

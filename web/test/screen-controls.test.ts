@@ -1,11 +1,11 @@
-import { createJob, FAMILIES, type Screen, hasRows } from '@chromatype/core';
+import { createJob, FAMILIES, type Param, type Screen, screenTraits } from '@chromatype/core';
 import { formatOf } from '../src/ui/param-format.ts';
-import { hasCentre, sharedFieldsOf } from '../src/bench/chain/screen/shared-fields.ts';
+import { sharedFieldsOf } from '../src/bench/chain/screen/shared-fields.ts';
 import { pulledGrain } from '../src/bench/dial/turning.ts';
 import { setFamily, setFamilySettings } from '../src/document/edits.ts';
 
 const job = createJob('x', 'a');
-const screen = (change: (s: Screen) => Screen) => change(job.passes[0]!.screen);
+const screen = (change: (s: Screen) => Screen) => change(job.passes[0]!.fills[0].screen);
 
 test('the dial pulls grain: 100 pixels double it, pixels stay whole and never vanish', () => {
   expect(pulledGrain({ size: 3, sizeIn: 'px' }, 100)).toBe(6);
@@ -15,30 +15,28 @@ test('the dial pulls grain: 100 pixels double it, pixels stay whole and never va
 });
 
 test('changing the family keeps what is shared and what each family was set to', () => {
-  const waves = setFamilySettings('a', 'lines', { kind: 'wave' })(setFamily('a', 'lines')(job));
-  const back = setFamily('a', 'lines')(setFamily('a', 'grain')(waves));
+  const waves = setFamilySettings('a-1', 'lines', { kind: 'wave' })(setFamily('a-1', 'lines')(job));
+  const back = setFamily('a-1', 'lines')(setFamily('a-1', 'grain')(waves));
   expect(back).toEqual(waves);
-  const { frequency, angle } = waves.passes[0]!.screen;
+  const { frequency, angle } = waves.passes[0]!.fills[0].screen;
   expect({ frequency, angle }).toEqual({
-    frequency: job.passes[0]!.screen.frequency,
-    angle: job.passes[0]!.screen.angle,
+    frequency: job.passes[0]!.fills[0].screen.frequency,
+    angle: job.passes[0]!.fills[0].screen.angle,
   });
 });
 
 test('only what matters for a screen has a control', () => {
   const rings = screen((s) => ({ ...s, dots: { ...s.dots, lattice: 'rings' } }));
-  expect(sharedFieldsOf(rings)).toEqual(['angle', 'smallest', 'solidFrom', 'oneTone', 'centreX', 'centreY']);
+  expect(sharedFieldsOf(rings, 300)).toEqual(['angle', 'smallest', 'solidFrom', 'oneTone', 'centreX', 'centreY']);
   const grain = screen((s) => ({ ...s, family: 'grain' }));
-  expect(sharedFieldsOf(grain)).not.toContain('angle');
-  expect(sharedFieldsOf(grain)).toContain('seed');
-  expect(hasCentre(rings)).toBe(true);
-  expect(hasCentre(grain)).toBe(false);
-  expect(hasRows(screen((s) => s))).toBe(true);
-  expect(hasRows(rings)).toBe(false);
+  expect(sharedFieldsOf(grain, 300)).not.toContain('angle');
+  expect(sharedFieldsOf(grain, 300)).toContain('seed');
+  expect([rings, grain].map((s) => screenTraits(s, 300).centre)).toEqual([true, false]);
+  expect([screen((s) => s), rings].map((s) => screenTraits(s, 300).rows)).toEqual([true, false]);
 });
 
 test('every setting has a name, one plain sentence, and a normal value in its range', () => {
-  const all = FAMILIES.flatMap((f) => Object.entries(f.params).map(([name, p]) => [`${f.name}.${name}`, p] as const));
+  const all = FAMILIES.flatMap((f) => Object.entries(f.params as Readonly<Record<string, Param>>).map(([name, p]) => [`${f.name}.${name}`, p] as const));
   for (const [name, param] of all) {
     expect([name, param.label]).toEqual([name, expect.stringMatching(/^\S.*$/)]);
     expect([name, param.about]).toEqual([name, expect.stringMatching(/^[A-Z].*\.$/)]);

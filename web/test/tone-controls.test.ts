@@ -1,4 +1,4 @@
-import { createJob, filePicture, NO_EDIT, type Pass, readJob } from '@chromatype/core';
+import { createJob, filePicture, NO_EDIT, type Pass, readJob, createPass, type Feed, fillOf, withFill } from '@chromatype/core';
 import { addPoint, movePoint, removePoint } from '../src/bench/chain/tone/curve-points.ts';
 import { readGainTable } from '../src/bench/chain/tone/gain-table.ts';
 import { MIXES } from '../src/bench/chain/tone/mixes.ts';
@@ -69,11 +69,10 @@ test('a stroke grows point by point; one that is too long goes on as another', (
 
 describe('edits of pictures and sheets', () => {
   const base = createJob('x', 'a');
-  const pass = (id: string, part: Partial<Pass['feed']> = {}): Pass => ({
-    ...base.passes[0]!,
-    id,
-    feed: { ...base.passes[0]!.feed, picture: 'p', ...part },
-  });
+  const pass = (id: string, part: Partial<Feed> = {}): Pass => {
+    const made = createPass(id, 0, 'p');
+    return withFill(made, { feed: { ...fillOf(made).feed, ...part } });
+  };
   const job = {
     ...base,
     pictures: [filePicture({ id: 'p', name: 'p', hash: 'a'.repeat(64), width: 200, height: 100 })],
@@ -81,8 +80,8 @@ describe('edits of pictures and sheets', () => {
   };
 
   test('a picture is placed for all passes that have it in the same place, and for no others', () => {
-    const moved = edits.setPlacing('a', { fit: 'own', x: 9, y: 8, width: 7 })(job);
-    expect(moved.passes.map((p) => [p.feed.fit, p.feed.x])).toEqual([
+    const moved = edits.setPlacing('a-1', { fit: 'own', x: 9, y: 8, width: 7 })(job);
+    expect(moved.passes.map((p) => [p.fills[0].feed.fit, p.fills[0].feed.x])).toEqual([
       ['own', 9],
       ['own', 9],
       ['own', 5],
@@ -93,7 +92,7 @@ describe('edits of pictures and sheets', () => {
   test('made pictures cover the sheet and are valid; their settings change one at a time', () => {
     const made = { kind: 'tint', settings: { colours: ['#123456'] } };
     const added = edits.addMade('m', 'Tint', made, 'd')(job);
-    expect(added.passes[3]!.feed.picture).toBe('m');
+    expect(added.passes[3]!.fills[0].feed.picture).toBe('m');
     expect(() => readJob(added)).not.toThrow();
     const changed = edits.setMade('m', { colours: ['#654321'] })(added);
     expect(changed.pictures[1]!.made!.settings).toEqual({ colours: ['#654321'] });
@@ -118,11 +117,11 @@ describe('edits of pictures and sheets', () => {
     ['scale', { x: 20, y: 40, width: 60 }],
     ['centre', { x: 10 + job.sheet.width / 2, y: 20 + job.sheet.height / 2, width: 30 }],
   ] as const)('a sheet of twice the size: pictures placed by hand %s', (how, wanted) => {
-    const placed = edits.setPlacing('c', { x: 10, y: 20, width: 30 })(job);
+    const placed = edits.setPlacing('c-1', { x: 10, y: 20, width: 30 })(job);
     const size = { width: 2 * job.sheet.width, height: 2 * job.sheet.height };
     const resized = edits.resizeSheet(size, how)(placed);
-    expect(resized.passes[2]!.feed).toMatchObject(wanted);
-    expect(resized.passes[0]!.feed).toEqual(placed.passes[0]!.feed);
+    expect(resized.passes[2]!.fills[0].feed).toMatchObject(wanted);
+    expect(resized.passes[0]!.fills[0].feed).toEqual(placed.passes[0]!.fills[0].feed);
     expect(resized.sheet).toMatchObject(size);
   });
 

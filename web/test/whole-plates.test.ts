@@ -1,6 +1,8 @@
 import {
   createJob,
-  createPassChain,
+  fillOf,
+  planPass,
+  withFill,
   createKernels,
   type Job,
   memorySource,
@@ -21,10 +23,15 @@ interface Making {
 }
 const making: Making[] = [];
 const given: string[] = [];
+/** Passes and threads whose part of a shared plate was asked for. */
+const sharing: [string, number][] = [];
 const maker = {
   whole: (_job: Job, pass: Pass, told: Making['told']) =>
     new Promise((done) => making.push({ pass: pass.id, told, done })),
-  sharePlate: () => Promise.resolve(true),
+  sharePlate: (_job: Job, pass: Pass, _shared: object, thread: number) => {
+    sharing.push([pass.id, thread]);
+    return Promise.resolve(true);
+  },
 };
 const worker = {
   addWhole: async (key: string) => {
@@ -41,8 +48,9 @@ const tick = () => new Promise((resolve) => setTimeout(resolve, 5));
 function jobWith(method: string, serpentine = true): Job {
   const base = createJob('x', 'a');
   const pass = base.passes[0]!;
-  const grain = { ...pass.screen.grain, method, serpentine };
-  return { ...base, passes: [{ ...pass, screen: { ...pass.screen, family: 'grain', grain } }] };
+  const { screen } = fillOf(pass);
+  const grain = { ...screen.grain, method, serpentine };
+  return { ...base, passes: [withFill(pass, { screen: { ...screen, family: 'grain', grain } })] };
 }
 const keyOf = (job: Job) => plateKey(job, job.passes[0]!);
 const stateOf = (job: Job) => useWholePlates.getState().byKey[keyOf(job)]?.state;
@@ -50,6 +58,7 @@ const stateOf = (job: Job) => useWholePlates.getState().byKey[keyOf(job)]?.state
 beforeEach(() => {
   making.length = 0;
   given.length = 0;
+  sharing.length = 0;
   useWholePlates.setState({ byKey: {} });
 });
 
@@ -115,6 +124,11 @@ test('left to right Floyd–Steinberg is made by two workers together', async ()
   makeWholes(job);
   await tick();
   expect(making).toHaveLength(0);
+  expect(sharing).toEqual([
+    ['a', 0],
+    ['a', 1],
+  ]);
+  expect(given).toEqual([keyOf(job), keyOf(job)]);
   expect(stateOf(job)).toBe('ready');
 });
 
@@ -125,7 +139,8 @@ test('an engine shows a first look of such a plate until it is given the whole, 
     all[k] = 128 + 100 * Math.sin((k % side) / 20) * Math.cos(k / side / 31);
   });
   const base = jobWith('floyd-steinberg');
-  const pass = { ...base.passes[0]!, feed: { ...base.passes[0]!.feed, picture: 'p' } };
+  const first = base.passes[0]!;
+  const pass = withFill(first, { feed: { ...fillOf(first).feed, picture: 'p' } });
   const pictures = [filePicture({ id: 'p', name: 'p', hash: 'h', width: side, height: side })];
   const job: Job = { ...base, sheet: { ...base.sheet, width: 90, height: 90 }, pictures, passes: [pass] };
   const engine = new SheetEngine();
@@ -144,8 +159,7 @@ test('an engine shows a first look of such a plate until it is given the whole, 
     data: packRows(kernels, job, pass, () => source),
   });
   const settled = light();
-  const chain = createPassChain({ kernels, job, pass, pictures: () => source });
-  const whole = chain.plate({ x: 0, y: 0, width, height, step: 1 });
+  const whole = planPass({ kernels, pictures: () => source }, job, pass).plate.read({ x: 0, y: 0, width, height, step: 1 });
   const mean = (pixels: readonly number[]) => pixels.reduce((a, b) => a + b, 0) / pixels.length;
   expect(settled).not.toEqual(look);
   expect(Math.abs(mean(settled) - mean(look))).toBeLessThan(2);
