@@ -128,10 +128,12 @@ describe('jobs', () => {
 
 test('a job of an older version is brought forward when it is read', async () => {
   const now = document('Old');
-  const { frequency, angle, smallest, solidFrom, oneTone } = now.passes[0]!.screen;
+  const { fills, ink, ...pass } = now.passes[0]!;
+  const { feed, tone, screen: made } = fills[0]!;
+  const { frequency, angle, smallest, solidFrom, oneTone } = made;
   const screen = { shape: 'Diamond', lattice: 'square', frequency, angle, smallest, solidFrom, oneTone };
   const id = await created('Old');
-  const old = { ...now, version: 1, passes: [{ ...now.passes[0]!, screen }] };
+  const old = { ...now, version: 1, passes: [{ ...pass, feed, tone, screen, ink: { ...ink, opacity: ink.strength } }] };
   const db = test1.app.get(DataSource);
   await db.query('UPDATE job SET document = ? WHERE id = ?', [JSON.stringify(old), id]);
   const { body } = await http().get(`/api/jobs/${id}`).expect(200);

@@ -127,7 +127,7 @@ describe('files', () => {
 test('a small print of bare stock is the colour of the stock, in the proportions of the sheet', () => {
   const base = createJob('x', 'p');
   const job = { ...base, sheet: { ...base.sheet, stock: plainStock('Rose', '#f2d6d0') } };
-  const { width, height, rgba } = makeSmallPrint(createKernels(), job, 105, () => null);
+  const { width, height, rgba } = makeSmallPrint({ kernels: createKernels(), pictures: () => null }, job, 105);
   expect([width, height]).toEqual([105, 74]);
   for (const at of [0, 4 * 5000, rgba.length - 4])
     expect([...rgba.subarray(at, at + 4)]).toEqual([0xf2, 0xd6, 0xd0, 255]);

@@ -48,7 +48,7 @@ export function jobOf(set: string, change: Partial<Job['plates']> = {}): Job {
 /** Our own plates with margin and marks, as the composite holds them. */
 export function ours(job: Job, film = false): Bitmap[] {
   const passes = printingPasses(job);
-  const marked = markedPlates({ kernels: createKernels(), job, passes, pictures: () => source, words, film });
+  const marked = markedPlates({ env: { kernels: createKernels(), pictures: () => source }, job, passes, words, film });
   const whole = passes.map(() => createBitmap(marked.frame.width, marked.frame.height));
   for (const { y, plates } of marked.bands()) {
     for (const [k, p] of plates.entries()) whole[k]!.data.set(p.data, y * p.stride);

@@ -2,7 +2,7 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Bitmap, createBitmap, createKernels, type Job, type OutputKind, printingPasses, fillOf, withFill } from '@chromatype/core';
+import { type Bitmap, createBitmap, createKernels, type Job, type OutputName, printingPasses, fillOf, withFill } from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { writeFile } from '../src/render/write-file.ts';
@@ -11,7 +11,7 @@ import { jobOf, ours, source } from './plate-jobs.ts';
 const folder = mkdtempSync(join(tmpdir(), 'chromatype-plates-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-async function made(job: Job, kind: OutputKind, name: string, pass?: string): Promise<string> {
+async function made(job: Job, kind: OutputName, name: string, pass?: string): Promise<string> {
   const file = join(folder, name);
   await writeFile({ kernels: createKernels(), job, asked: { kind, pass }, pictures: () => source, file });
   return file;

@@ -56,6 +56,24 @@ async function events(id: string): Promise<{ state: string; progress: number }[]
     .map((l) => JSON.parse(l.slice(6)));
 }
 
+/** Waits for the first event of a run that fits; throws when the run ends without one. */
+async function firstEvent(id: string, fits: (run: { progress: number }) => boolean): Promise<void> {
+  const stop = new AbortController();
+  const response = await fetch(`${server.url()}/api/runs/${id}/events`, { signal: stop.signal });
+  let text = '';
+  try {
+    for await (const piece of response.body!.pipeThrough(new TextDecoderStream())) {
+      text += piece;
+      const whole = text.split('\n\n').slice(0, -1).join('\n');
+      const told = whole.split('\n').filter((l) => l.startsWith('data: '));
+      if (told.some((l) => fits(JSON.parse(l.slice(6))))) return;
+    }
+  } finally {
+    stop.abort();
+  }
+  throw new Error('The run ended without such an event.');
+}
+
 const binary = (path: string) =>
   http()
     .get(path)
@@ -102,12 +120,8 @@ describe('runs', () => {
   test('a run is cancelled within a second and leaves no file', async () => {
     const { id } = await slopeJob(1500);
     const { body: run } = await http().post(`/api/jobs/${id}/runs`).send({ kind: 'sheet' }).expect(201);
-    while ((await http().get(`/api/runs/${run.id}`)).body.state === 'queued')
-      await new Promise((r) => setTimeout(r, 10));
+    await firstEvent(run.id, ({ progress }) => progress > 0);
     // How far it is can be asked for while it goes on.
-    for (let k = 0; k < 200 && (await http().get(`/api/runs/${run.id}`)).body.progress === 0; k++) {
-      await new Promise((r) => setTimeout(r, 10));
-    }
     expect((await http().get(`/api/runs/${run.id}`)).body.progress).toBeGreaterThan(0);
     const start = Date.now();
     const { body } = await http().post(`/api/runs/${run.id}/cancel`).expect(200);

@@ -91,7 +91,7 @@ describe('edits of pictures and sheets', () => {
 
   test('made pictures cover the sheet and are valid; their settings change one at a time', () => {
     const made = { kind: 'tint', settings: { colours: ['#123456'] } };
-    const added = edits.addMade('m', 'Tint', made, 'd')(job);
+    const added = edits.addMade('m', 'Tint', made, 'd-1')(job);
     expect(added.passes[3]!.fills[0].feed.picture).toBe('m');
     expect(() => readJob(added)).not.toThrow();
     const changed = edits.setMade('m', { colours: ['#654321'] })(added);

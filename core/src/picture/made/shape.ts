@@ -76,7 +76,7 @@ function outline(s: Settings, aspect: number): OutlinePicture {
     matrix: [c, n, -n, c, 0.5, 0.5 / aspect],
     colour: s.colours[0]!,
     fill: s.line === 0,
-    evenOdd: s.evenOdd,
+    evenOdd: s.shape === 'own' && s.evenOdd,
     line: s.line,
     blur: s.blur,
   };
