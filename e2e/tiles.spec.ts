@@ -24,11 +24,10 @@ test('a tile is drawn, the sheet changes while the hand draws, and it is saved, 
   await page.mouse.move(...at(0, 0));
   await page.mouse.down();
   await page.mouse.move(...at(0.5, 1), { steps: 6 });
-  await page.waitForTimeout(600);
+  // Still under the hand, and printed already.
+  await expect.poll(async () => (await sheet.screenshot()).equals(before)).toBe(false);
   // The board stays where it is while the hand draws on it.
   expect(await page.getByTestId('tile-board').boundingBox()).toEqual(board);
-  // Still under the hand, and printed already.
-  expect((await sheet.screenshot()).equals(before)).toBe(false);
   await page.mouse.up();
   await page.getByLabel('Name of the tile', { exact: true }).fill('Half and half');
   await page.getByLabel('Name of the tile', { exact: true }).blur();

@@ -1,5 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { addPass, dropFile, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { keptAngle } from './support/history.ts';
 import { softPhoto } from './support/pictures.ts';
 
 test('more than 30 steps are undone and done again, to the very same job', async ({ page }) => {
@@ -60,11 +61,11 @@ test('a reload in the middle of work loses nothing: not the job, not the choice,
 });
 
 test('undo goes on after a reload', async ({ page }) => {
-  await newJob(page);
+  const id = await newJob(page);
   await type(page, 'Angle', '50');
   await type(page, 'Angle', '60');
   await saved(page);
-  await page.waitForTimeout(500);
+  await expect.poll(() => keptAngle(page, id)).toBe(60);
   await page.reload();
   await settled(page);
   await page.getByRole('button', { name: 'Undo' }).click();

@@ -1,5 +1,6 @@
 import { createBrowserRouter, Link } from 'react-router';
 import { Shelf } from './shelf/Shelf.tsx';
+import { RouteError } from './ui/RouteError.tsx';
 
 const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Bench });
 const testStrips = async () => ({ Component: (await import('./strips/TestStrips.tsx')).TestStrips });
@@ -22,11 +23,16 @@ function Missing() {
 
 /** Every view and its address. */
 export const router = createBrowserRouter([
-  { path: '/', element: <Shelf /> },
-  { path: '/swatches', lazy: swatches },
-  { path: '/jobs/:id/tiles', lazy: tileMaker },
-  { path: '/jobs/:id/strips', lazy: testStrips },
-  { path: '/jobs/:id/plates', lazy: plates },
-  { path: '/jobs/:id/:panel?', lazy: bench },
-  { path: '*', element: <Missing /> },
+  {
+    errorElement: <RouteError />,
+    children: [
+      { path: '/', element: <Shelf /> },
+      { path: '/swatches', lazy: swatches },
+      { path: '/jobs/:id/tiles', lazy: tileMaker },
+      { path: '/jobs/:id/strips', lazy: testStrips },
+      { path: '/jobs/:id/plates', lazy: plates },
+      { path: '/jobs/:id/:panel?', lazy: bench },
+      { path: '*', element: <Missing /> },
+    ],
+  },
 ]);

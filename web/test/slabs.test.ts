@@ -1,7 +1,7 @@
 import { createJob, sheetPixels } from '@chromatype/core';
 import fc from 'fast-check';
 import { BLOCK_HEIGHT } from '../src/engine/sheet-engine.ts';
-import { drawnView, nextCoarse, nudged, slabsOf } from '../src/engine/slabs.ts';
+import { drawnView, nextCoarse, nudged, slabsOf } from '../src/preview/slabs.ts';
 
 const job = createJob('x', 'p');
 const request = (view: { scale: number; originX: number; originY: number }, stage: 'first' | 'settled') => ({

@@ -22,7 +22,10 @@ export function useCoverage(job: Job, pass: Pass): number | null {
     const timer = setTimeout(async () => {
       const asked = coverageOf(job, pass);
       leave = asked.leave;
-      const measured = await asked.share;
+      const measured = await asked.share.catch((error: unknown) => {
+        console.error(error);
+        return null;
+      });
       if (measured !== null && !stopped) setShare(measured);
     }, COVERAGE_AFTER);
     return () => {

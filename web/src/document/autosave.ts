@@ -110,9 +110,19 @@ function keepDraftNow(): void {
   if (id && job && saveState !== 'saved' && saveState !== 'conflict') keepDraft(id, { version, job });
 }
 
-/** Writes unsaved work down before the page goes away. */
+/** Keeps the steps of undo that are not kept yet. Steps that are still being restored must not be written over. */
+function keepHistoryNow(): void {
+  if (historyTimer === undefined) return;
+  clearTimeout(historyTimer);
+  historyTimer = undefined;
+  const { id, job } = useOpenJob.getState();
+  if (id && job) void keepHistory(id, job);
+}
+
+/** Writes unsaved work and the steps of undo down before the job is left or the page goes away. */
 function flush(): void {
   keepDraftNow();
+  keepHistoryNow();
   void save();
 }
 
@@ -137,10 +147,7 @@ useOpenJob.subscribe((now, before) => {
   if (!now.id || now.id !== before.id || now.job === before.job || !now.job || now.saveState === 'conflict') return;
   draftTimer ??= setTimeout(keepDraftNow, DRAFT_AFTER);
   clearTimeout(historyTimer);
-  historyTimer = setTimeout(() => {
-    const { id, job } = useOpenJob.getState();
-    if (id && job) void keepHistory(id, job);
-  }, HISTORY_AFTER);
+  historyTimer = setTimeout(keepHistoryNow, HISTORY_AFTER);
   schedule(SAVE_AFTER);
 });
 

@@ -1,7 +1,7 @@
 import { countCache, type Job, type Pass, plateKey, sheetPixels } from '@chromatype/core';
 import { useOpenJob } from '../document/store.ts';
 import { enginePool } from './pool.ts';
-import { sheetIsBusy } from './preview.ts';
+import { sheetIsBusy } from '../preview/preview.ts';
 import { BLOCK_HEIGHT } from './sheet-engine.ts';
 
 const LOOK_AGAIN = 120;
@@ -45,12 +45,14 @@ export function coverageOf(job: Job, pass: Pass): { readonly share: Promise<numb
   if (!run) {
     const own: Counting = {
       users: 0,
-      share: count(job, pass, () => own.users === 0).then((share) => {
-        if (counting.get(key) === own) counting.delete(key);
-        if (share === null) return null;
-        counted.set(key, share);
-        return share;
-      }),
+      share: count(job, pass, () => own.users === 0)
+        .then((share) => {
+          if (share !== null) counted.set(key, share);
+          return share;
+        })
+        .finally(() => {
+          if (counting.get(key) === own) counting.delete(key);
+        }),
     };
     run = own;
     counting.set(key, run);

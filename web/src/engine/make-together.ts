@@ -19,6 +19,10 @@ export async function makeTogether(
     const parts = await Promise.all([maker, helper].map((worker, k) => worker.sharePlate(job, pass, shared, k)));
     const { width, height, plate } = shared;
     return parts.every((done) => done) ? { width, height, levels: 0, buffer: plate } : null;
+  } catch (error) {
+    // The other thread must not wait for one that is gone.
+    stopSharedFloyd(shared);
+    throw error;
   } finally {
     clearInterval(watch);
   }

@@ -47,7 +47,7 @@ async function make(job: Job, pass: Pass, key: string): Promise<void> {
     if (stateOf(key)?.state === 'making') forget();
     return;
   }
-  const { maker, all } = enginePool();
+  const { maker, addWhole } = enginePool();
   const told = (share: number): boolean => {
     const going = wanted.has(key) && stateOf(key)?.state === 'making';
     if (going) set(key, { state: 'making', share, pass: pass.name });
@@ -60,7 +60,7 @@ async function make(job: Job, pass: Pass, key: string): Promise<void> {
     if (stateOf(key)?.state === 'making') forget();
     return;
   }
-  await Promise.all(all.map((worker) => worker.addWhole(key, plate)));
+  await addWhole(key, plate);
   set(key, { state: 'ready' });
 }
 

@@ -15,6 +15,7 @@ import {
   type TileSettings, fillOf } from '@chromatype/core';
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
+import { holdLock } from './live-worker.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { type PictureSample, pictureSample } from './picture-samples.ts';
@@ -164,3 +165,4 @@ const api = {
 export type EngineApi = typeof api;
 
 Comlink.expose(api);
+holdLock(self.name);

@@ -1,7 +1,8 @@
 import { type Job, type Pass, sheetPixels, fillOf } from '@chromatype/core';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { loadPicture } from '../engine/pictures.ts';
-import { createPreview, type Preview } from '../engine/preview.ts';
+import { PrintFailed } from '../preview/PrintFailed.tsx';
+import { createPreview, type Preview, type ShownStage } from '../preview/preview.ts';
 import { cellPixels } from '../engine/samples.ts';
 import { centred, fitView, type View } from '../engine/view.ts';
 import { Choice } from '../ui/Choice.tsx';
@@ -35,7 +36,7 @@ export function TileSheet({ job, pass, drawing }: Props) {
   const preview = useRef<Preview | null>(null);
   const [size, setSize] = useState<{ width: number; height: number } | null>(null);
   const [look, setLook] = useState<'close' | 'sheet'>('close');
-  const [stage, setStage] = useState('working');
+  const [stage, setStage] = useState<ShownStage>('working');
   const [loaded, setLoaded] = useState(false);
 
   useEffect(() => {
@@ -62,9 +63,10 @@ export function TileSheet({ job, pass, drawing }: Props) {
     void Promise.all(sources.map(loadPicture)).then(() => setLoaded(true));
   }, [hashes]);
 
+  const view = useMemo(() => size && viewOf(job, pass, size, look === 'close'), [job, pass, size, look]);
   useEffect(() => {
-    if (size && loaded) preview.current?.show(job, viewOf(job, pass, size, look === 'close'), drawing);
-  }, [job, pass, size, look, drawing, loaded]);
+    if (view && loaded) preview.current?.show(job, view, drawing);
+  }, [job, view, drawing, loaded]);
 
   return (
     <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
@@ -82,6 +84,7 @@ export function TileSheet({ job, pass, drawing }: Props) {
           className="absolute top-0 left-0"
           style={size ? { width: size.width / devicePixelRatio, height: size.height / devicePixelRatio } : undefined}
         />
+        {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, false)} />}
       </div>
     </div>
   );

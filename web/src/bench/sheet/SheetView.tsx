@@ -2,7 +2,8 @@ import { type Job, type Pass, printingPasses, sheetPixels, fillOf, screenPicture
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { loadPicture, usePictures } from '../../engine/pictures.ts';
-import { createPreview, type Preview } from '../../engine/preview.ts';
+import { PrintFailed } from '../../preview/PrintFailed.tsx';
+import { createPreview, type Preview, type ShownStage } from '../../preview/preview.ts';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
 import { LookBar } from '../../looking/LookBar.tsx';
 import { useLooks } from '../../looking/look-store.ts';
@@ -52,7 +53,7 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
-  const [stage, setStage] = useState<string>('working');
+  const [stage, setStage] = useState<ShownStage>('working');
   const view = useView((s) => s.view);
   const loading = useLoading(job);
   const press = useLooks((s) => s.press);
@@ -168,7 +169,8 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
       {view && job.sheet.bleed > 0 && <TrimLine sheet={job.sheet} view={view} />}
       {view && pass?.on && screenTraits(fillOf(pass).screen, job.sheet.ppi).centre && <CentreHandle sheet={job.sheet} pass={pass} view={view} />}
       {view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
-      {!loading && <WholePlates job={job} />}
+      {!loading && stage !== 'failed' && <WholePlates job={job} />}
+      {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, false, press)} />}
       <LookBar />
       {loading && (
         <p role="status" className="absolute bottom-3 left-3 bg-paper px-2 py-1">

@@ -1,7 +1,7 @@
 import { type Job, sheetPixels, fillOf, withFill } from '@chromatype/core';
-import { BLOCK_HEIGHT } from './sheet-engine.ts';
-import type { Slab } from './slab.ts';
-import { type View, visibleSheet } from './view.ts';
+import { BLOCK_HEIGHT } from '../engine/sheet-engine.ts';
+import type { Slab } from '../engine/slab.ts';
+import { type View, visibleSheet } from '../engine/view.ts';
 
 export type Stage = 'first' | 'settled';
 
@@ -84,3 +84,10 @@ export const nudged = (job: Job, turn: number): Job => ({
     });
   }),
 });
+
+export const sameView = (a: View, b: View): boolean =>
+  a.scale === b.scale &&
+  a.originX === b.originX &&
+  a.originY === b.originY &&
+  a.width === b.width &&
+  a.height === b.height;

@@ -1,0 +1,43 @@
+import { enginePool } from '../engine/pool.ts';
+import { createPainter } from './painter.ts';
+import { type Clock, createScheduler, type Scheduler, type ShownStage } from './scheduler.ts';
+
+export type Preview = Pick<Scheduler, 'show' | 'close'>;
+export type { ShownStage } from './scheduler.ts';
+
+/** Previews on this page. */
+const open = new Set<Scheduler>();
+
+/** Whether a sheet in sight is still being printed. */
+export const sheetIsBusy = (): boolean => [...open].some((scheduler) => scheduler.busy());
+
+const PAGE_CLOCK: Clock = {
+  now: () => performance.now(),
+  after(milliseconds, work) {
+    const timer = setTimeout(work, milliseconds);
+    return () => clearTimeout(timer);
+  },
+};
+
+/** Shows prints in a canvas by way of the page's workers. `onStage` hears every change of what is shown. */
+export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownStage) => void): Preview {
+  const scheduler = createScheduler({
+    printers: enginePool().printers,
+    painter: createPainter(canvas),
+    clock: PAGE_CLOCK,
+    onStage(stage, error) {
+      if (stage === 'failed') console.error(error);
+      onStage(stage);
+    },
+    onShown: (stage, asked) =>
+      performance.measure(`preview ${stage}`, { start: asked, end: performance.now() }),
+  });
+  open.add(scheduler);
+  return {
+    show: scheduler.show,
+    close() {
+      scheduler.close();
+      open.delete(scheduler);
+    },
+  };
+}
