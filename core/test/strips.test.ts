@@ -1,4 +1,4 @@
-import { createJob, FAMILY_NAMES, fillOf, isRange, readJob, stepsBetween, stripSetting, stripSettings, withFill } from '../src/index.ts';
+import { createJob, FAMILY_NAMES, fillOf, isRange, PASS_SETTINGS, readJob, stepsBetween, stripSetting, stripSettings, withFill } from '../src/index.ts';
 
 const job = createJob('x', 'p');
 const pass = job.passes[0]!;
@@ -51,4 +51,17 @@ test('sheets of strips are kept with the job and checked like all of it', () => 
   const many = { ...sheet, across: { ...sheet.across, values: Array.from({ length: 10 }, (_, k) => k) } };
   expect(() => readJob({ ...job, strips: [many] })).toThrow(/strips\[0\].across.values/);
   expect(() => readJob({ ...job, strips: [{ ...sheet, crop: { ...sheet.crop, width: 0 } }] })).toThrow(/crop.width/);
+});
+
+test('a strip has the labels and limits of the setting itself', () => {
+  for (const setting of stripSettings(pass)) {
+    const own = PASS_SETTINGS.find((s) => s.path === setting.name)!;
+    expect(setting.label).toBe(own.param.label);
+    if (own.param.kind === 'number' && own.param.unit !== 'frequency' && isRange(setting.values)) {
+      const { min, max } = own.param;
+      expect([setting.values.min, setting.values.max]).toEqual([min, max]);
+    }
+  }
+  expect(stripSetting('ink.strength')?.label).toBe('Strength');
+  expect(stripSetting('ink.opacity')?.label).toBe('Opacity');
 });

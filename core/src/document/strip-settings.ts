@@ -1,3 +1,4 @@
+import { power } from '../math/exact.ts';
 import type { NumberParam, Param } from '../settings/params.ts';
 import { familyOf } from '../screen/families/index.ts';
 import { fillOf } from './fills.ts';
@@ -112,7 +113,7 @@ export function stepsBetween(from: number, to: number, count: number, byRatio: b
   const ratio = byRatio && from > 0 && to > 0;
   const values = Array.from({ length: n }, (_, k) => {
     const t = n === 1 ? 0 : k / (n - 1);
-    const value = ratio ? from * (to / from) ** t : from + (to - from) * t;
+    const value = ratio ? from * power(to / from, t) : from + (to - from) * t;
     return whole ? Math.round(value) : Number(value.toPrecision(4));
   });
   return values.filter((v, k) => k === 0 || v !== values[k - 1]);

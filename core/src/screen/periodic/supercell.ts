@@ -1,4 +1,4 @@
-import { cosine, sine, square } from '../../math/exact.ts';
+import { arcTangent, cosine, sine, square } from '../../math/exact.ts';
 
 /** Two vectors that span a lattice, in pixels, y upwards. */
 export interface Basis {
@@ -220,7 +220,7 @@ export function actualBasis(cell: Supercell): Basis {
 /** What a supercell really makes: pitch in pixels and angle in degrees (0 <= angle < 360) of its first vector. */
 export function actualScreen(cell: Supercell): { pitch: number; angle: number } {
   const { ax, ay } = actualBasis(cell);
-  const degrees = (Math.atan2(ay, ax) * 180) / Math.PI;
+  const degrees = (arcTangent(ay, ax) * 180) / Math.PI;
   return { pitch: Math.sqrt(ax * ax + ay * ay), angle: (degrees + 360) % 360 };
 }
 

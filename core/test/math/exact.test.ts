@@ -1,6 +1,6 @@
-import { decodeSrgb, encodeSrgb, LUMINANCE_WEIGHTS } from '../src/index.ts';
-import { cosine, exponential, logarithm, power, sine } from '../src/math/exact.ts';
-import { random } from './random.ts';
+import { decodeSrgb, encodeSrgb, LUMINANCE_WEIGHTS } from '../../src/index.ts';
+import { cosine, exponential, logarithm, power, sine } from '../../src/math/exact.ts';
+import { random } from '../random.ts';
 
 describe('elementary functions of exact operations, beside the engine at hand', () => {
   const next = random(3);
