@@ -1,10 +1,10 @@
-const swc = [
+const swc = (tsx) => [
   '<rootDir>/../scripts/jest-transform.mjs',
   {
     jsc: {
       target: 'es2022',
-      parser: { syntax: 'typescript', decorators: true },
-      transform: { legacyDecorator: true, decoratorMetadata: true },
+      parser: { syntax: 'typescript', decorators: true, tsx },
+      transform: { legacyDecorator: true, decoratorMetadata: true, react: { runtime: 'automatic' } },
     },
     module: { type: 'es6' },
   },
@@ -12,7 +12,7 @@ const swc = [
 const shared = {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  transform: { '^.+\\.tsx?$': swc },
+  transform: { '^.+\\.ts$': swc(false), '^.+\\.tsx$': swc(true) },
   moduleNameMapper: { '^@chromatype/core$': '<rootDir>/../core/src/index.ts' },
 };
 

@@ -4,6 +4,7 @@ import { PictureError } from '../pictures/picture-error.ts';
 import * as job from './job.ts';
 import * as list from './list.ts';
 import * as measure from './measure.ts';
+import * as reference from './reference.ts';
 import * as screen from './screen.ts';
 import * as separate from './separate.ts';
 import { UsageError } from './usage-error.ts';
@@ -14,6 +15,7 @@ const COMMANDS: Record<string, { readonly help: string; run(args: readonly strin
   job: { help: job.HELP, run: job.job },
   measure: { help: measure.HELP, run: measure.measure },
   list: { help: list.HELP, run: list.list },
+  reference: { help: reference.HELP, run: reference.reference },
 };
 
 /** The sentence for an error the user can put right; null for one they cannot. */

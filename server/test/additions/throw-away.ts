@@ -1,0 +1,154 @@
+/** One addition: its file, and the one line of a table that names it. */
+export interface Addition {
+  /** Path of the new file, from the root of the project. */
+  readonly file: string;
+  readonly source: string;
+  readonly table: string;
+  /** Where the table begins; the new name is put at its end. */
+  readonly behind: string;
+  readonly name: string;
+}
+
+/** A throw-away entry for each table that grows with the product. */
+export const ADDITIONS: readonly Addition[] = [
+  {
+    file: 'core/src/screen/families/dots/shapes/throw-away-dot.ts',
+    table: 'core/src/screen/families/dots/shapes/index.ts',
+    behind: 'export const DOT_SHAPES: readonly DotShape[] = [',
+    name: 'throwAwayDot',
+    source: `import { type DotShape, OWN_CELL } from './dot.ts';
+
+export const throwAwayDot: DotShape = {
+  name: 'ThrowAwayDot',
+  about: 'A dot for a test.',
+  source: OWN_CELL,
+  spot: (x, y) => 1 - Math.abs(x) - 0.5 * Math.abs(y),
+};
+`,
+  },
+  {
+    file: 'core/src/screen/families/throw-away/family.ts',
+    table: 'core/src/screen/families/index.ts',
+    behind: 'export const FAMILIES = [',
+    name: 'THROW_AWAY',
+    source: `import { amount, choiceOf } from '../../../settings/params.ts';
+import { createField } from '../../field/field.ts';
+import { fieldScreen } from '../../field/field-screen.ts';
+import { screenFamily } from '../family.ts';
+
+const params = {
+  weave: choiceOf('Weave', 'How threads cross.', [
+    { name: 'plain', label: 'Plain', about: 'Over and under.' },
+    { name: 'twill', label: 'Twill', about: 'Over two and under two.' },
+  ]),
+  slack: amount('Slack of threads', 'How far threads wander.', 0.25, 0, 1),
+} as const;
+
+export const THROW_AWAY = screenFamily({
+  name: 'throwaway',
+  label: 'Throw-away weave',
+  about: 'A family for a test.',
+  params,
+  cells: 'weave',
+  traits: () => ({
+    lattice: true,
+    cells: false,
+    rows: false,
+    centre: false,
+    chance: false,
+    turnsEvery: 90,
+    order: 'any',
+    sharesThreads: false,
+  }),
+  cellWidth: (_, pitch) => pitch,
+  inputs: ({ own, pitch, width, height }) => ({ own, pitch, width, height }),
+  compile: ({ own, pitch, width, height }, { draft }) => {
+    const away = (v: number): number => Math.abs(2 * (v / pitch - Math.floor(v / pitch)) - 1);
+    const skew = own.weave === 'twill' ? 0.5 : 0;
+    const heights = (x: number, y: number): number => 1 - (2 * (away(x + skew * y) + own.slack * away(y))) / (1 + own.slack);
+    return fieldScreen(createField(heights, { width, height }, true, draft), null);
+  },
+});
+`,
+  },
+  {
+    file: 'core/src/tone/steps/throw-away-step.ts',
+    table: 'core/src/tone/steps/index.ts',
+    behind: 'export const TONE_STEPS = [',
+    name: 'throwAwayStep',
+    source: `import { amount } from '../../settings/params.ts';
+import { toneStep } from './step.ts';
+
+export const throwAwayStep = toneStep({
+  params: { throwAwayFog: amount('Throw-away fog', 'Adds an even tone.', 0, 0, 1) },
+  make: ({ throwAwayFog: fog }) => (fog === 0 ? null : (tone) => tone + fog * (1 - tone)),
+});
+`,
+  },
+  {
+    file: 'core/src/outputs/throw-away-csv.ts',
+    table: 'core/src/outputs/index.ts',
+    behind: 'export const OUTPUTS = [',
+    name: 'throwAwayCsv',
+    source: `import { output } from './output.ts';
+
+export const throwAwayCsv = output({
+  name: 'throwaway',
+  label: 'Throw-away list',
+  about: 'A list for a test.',
+  ending: 'csv',
+  type: 'text/csv',
+  of: 'job',
+  oneBit: false,
+  fileName: 'list',
+  async write({ passes }, sink) {
+    sink.write(new TextEncoder().encode(passes.map((p) => p.name).join('\\n')));
+  },
+  estimate: ({ passes }) => 10 * passes.length,
+});
+`,
+  },
+  {
+    file: 'core/src/picture/made/throw-away-checks.ts',
+    table: 'core/src/picture/made/index.ts',
+    behind: 'export const MADE_KINDS: readonly MadeKind[] = [',
+    name: 'throwAwayChecks',
+    source: `import { type SettingsOf, whole } from '../../settings/params.ts';
+import type { MadeKind } from './kinds.ts';
+
+const params = { squares: whole('Throw-away squares', 'How many squares lie side by side.', 4, 1, 50) } as const;
+
+export const throwAwayChecks: MadeKind = {
+  name: 'throwaway',
+  label: 'Throw-away checks',
+  about: 'A picture for a test.',
+  params,
+  painter: ({ squares }: SettingsOf<typeof params>) => (u, v, out) => {
+    const dark = (Math.floor(u * squares) + Math.floor(v * squares)) % 2;
+    out[0] = out[1] = out[2] = 0.35 + 0.3 * dark;
+    out[3] = 1;
+  },
+};
+`,
+  },
+  {
+    file: 'core/src/bend/throw-away-shear.ts',
+    table: 'core/src/bend/index.ts',
+    behind: 'export const BEND_KINDS: readonly BendKind[] = [',
+    name: 'throwAwayShear',
+    source: `import { amount } from '../settings/params.ts';
+import type { BendKind } from './index.ts';
+
+export const throwAwayShear: BendKind = {
+  name: 'throwaway',
+  label: 'Throw-away shear',
+  about: 'A bend for a test.',
+  params: { slope: amount('Throw-away slope', 'Pixels across for each pixel down.', 0.3, -1, 1) },
+  mapOf: ({ slope }) => (x, y, out) => {
+    out.x = x + (slope as number) * y;
+    out.y = y;
+  },
+};
+`,
+  },
+];
