@@ -10,7 +10,10 @@ import {
   type Job,
   memorySource,
   packRows,
-  sharePlate, fillOf, withFill } from '@chromatype/core';
+  sharePlate,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 import type { FloydWork } from './floyd-thread.ts';
 import { HEIGHT, plateJob, WIDTH } from './plate-job.ts';
 import { median, ms, type Row, timed } from './statistics.ts';

@@ -46,7 +46,8 @@ export function plateRows(grey: Uint8Array, folder: string): Row[] {
   const kernels = createKernels();
   const ours = () => {
     let bytes = 0;
-    for (const band of printBands({ kernels, pictures: () => source }, job, job.passes)) bytes += band.plates[0]!.data.length;
+    for (const band of printBands({ kernels, pictures: () => source }, job, job.passes))
+      bytes += band.plates[0]!.data.length;
     if (bytes !== (WIDTH / 8) * HEIGHT) throw new Error('The plate is incomplete.');
   };
   const [first] = timed(1, ours);

@@ -10,7 +10,10 @@ import {
   type Job,
   memorySource,
   printBands,
-  splitPicture, fillOf, withFill } from '@chromatype/core';
+  splitPicture,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 import { HEIGHT, WIDTH } from './plate-job.ts';
 import { median, ms, type Row } from './statistics.ts';
 

@@ -1,12 +1,4 @@
-import {
-  createKernels,
-  DEFAULT_TONE,
-  type Job,
-  memorySource,
-  planPass,
-  type Tone,
-  withFill,
-} from '@chromatype/core';
+import { createKernels, DEFAULT_TONE, type Job, memorySource, planPass, type Tone, withFill } from '@chromatype/core';
 import { HEIGHT, plateJob, WIDTH } from './plate-job.ts';
 import { median, ms, type Row, timed } from './statistics.ts';
 

@@ -9,6 +9,7 @@ export * from './colour/lab.ts';
 export * from './colour/luminance.ts';
 export * from './colour/oklab.ts';
 export * from './colour/overprint.ts';
+export type * from './colour/palette.ts';
 export { PALETTES } from './colour/palettes.ts';
 export * from './colour/srgb.ts';
 

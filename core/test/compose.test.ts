@@ -1,10 +1,4 @@
-import {
-  composeExact,
-  createBitmap,
-  createDisplayMeans,
-  overprintColours,
-  STARTER_INKS,
-  } from '../src/index.ts';
+import { composeExact, createBitmap, createDisplayMeans, overprintColours, STARTER_INKS } from '../src/index.ts';
 import { pixelJob } from './jobs.ts';
 import { flatPlates, kernels } from './plates.ts';
 import { dotTile } from './screens.ts';

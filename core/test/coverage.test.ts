@@ -10,7 +10,9 @@ import {
   type PictureSource,
   type Screen,
   spectrumPeak,
-  filePicture, dotShape } from '../src/index.ts';
+  filePicture,
+  dotShape,
+} from '../src/index.ts';
 import { angleApart } from './angles.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
 import { kernels } from './plates.ts';

@@ -46,7 +46,10 @@ const cutOut = {
 } as const;
 
 const PICTURES: readonly Picture[] = [
-  { ...filePicture({ id: 'photo', name: 'photo', hash: COLOUR, width: 300, height: 200 }), edit: { ...NO_EDIT, cutOut } },
+  {
+    ...filePicture({ id: 'photo', name: 'photo', hash: COLOUR, width: 300, height: 200 }),
+    edit: { ...NO_EDIT, cutOut },
+  },
   filePicture({ id: 'tile', name: 'tile', hash: TILE, width: 24, height: 18 }),
 ];
 
@@ -66,10 +69,14 @@ function jobWith(change: (fill: Fill) => Partial<Fill>, made: Made | null = null
   };
 }
 
-const screen = (part: object) => (f: Fill) => ({ screen: { ...f.screen, frequency: { value: 10, per: 'px' }, angle: 0, ...part } }) as Partial<Fill>;
-const dots = (own: object, shared: object = {}) => screen({ dots: { ...createJob('x', 'p').passes[0]!.fills[0].screen.dots, ...own }, ...shared });
-const family = (name: 'lines' | 'grain' | 'tile', own: object, shared: object = {}) => (f: Fill) =>
-  screen({ family: name, [name]: { ...f.screen[name], ...own }, ...shared })(f);
+const screen = (part: object) => (f: Fill) =>
+  ({ screen: { ...f.screen, frequency: { value: 10, per: 'px' }, angle: 0, ...part } }) as Partial<Fill>;
+const dots = (own: object, shared: object = {}) =>
+  screen({ dots: { ...createJob('x', 'p').passes[0]!.fills[0].screen.dots, ...own }, ...shared });
+const family =
+  (name: 'lines' | 'grain' | 'tile', own: object, shared: object = {}) =>
+  (f: Fill) =>
+    screen({ family: name, [name]: { ...f.screen[name], ...own }, ...shared })(f);
 const tone = (part: object) => (f: Fill) => ({ ...screen({})(f), tone: { ...f.tone, ...part } }) as Partial<Fill>;
 
 /** A split job; its separations use small tables, which are made at once. */
@@ -80,7 +87,11 @@ function splitJob(name: string, chosen: boolean): Job {
   return {
     ...job,
     passes: job.passes.filter((p) => p.on),
-    separations: job.separations.map((s) => ({ ...s, settings: { ...s.settings, tolerance: 0.2, baseFrom: 0.2 }, coarse: true })),
+    separations: job.separations.map((s) => ({
+      ...s,
+      settings: { ...s.settings, tolerance: 0.2, baseFrom: 0.2 },
+      coarse: true,
+    })),
   };
 }
 
@@ -92,7 +103,10 @@ const RUN = [
 ];
 const CASES: readonly (readonly [string, Job, string?])[] = [
   ['round dots', jobWith(dots({ lattice: 'square' }))],
-  ['soft dots, one tone a cell', jobWith(dots({ lattice: 'hexagonal', softness: 0.4 }, { oneTone: true, smallest: 0.1 }))],
+  [
+    'soft dots, one tone a cell',
+    jobWith(dots({ lattice: 'hexagonal', softness: 0.4 }, { oneTone: true, smallest: 0.1 })),
+  ],
   ['dots on spokes', jobWith(dots({ lattice: 'spokes' }))],
   ['dots on a spiral', jobWith(dots({ lattice: 'spiral' }))],
   ['scattered dots', jobWith(dots({ lattice: 'scattered' }))],
@@ -103,23 +117,75 @@ const CASES: readonly (readonly [string, Job, string?])[] = [
   ['cross-hatching', jobWith(family('lines', { kind: 'cross-hatch', directions: 4 }))],
   ['diffusion', jobWith(family('grain', { method: 'stucki', noise: 0.3 }))],
   ['levels of a curve', jobWith(family('grain', { method: 'curve', prints: 'levels', levels: 4, size: 2 }))],
-  ['a palette in blue noise', jobWith((f) => ({ ...family('grain', { method: 'blue-noise', prints: 'palette' })(f), feed: { ...f.feed, part: 'colour' } }))],
+  [
+    'a palette in blue noise',
+    jobWith((f) => ({
+      ...family('grain', { method: 'blue-noise', prints: 'palette' })(f),
+      feed: { ...f.feed, part: 'colour' },
+    })),
+  ],
   ['white noise', jobWith(family('grain', { method: 'white-noise' }))],
   ['a cut-off', jobWith(family('grain', { method: 'cut-off' }))],
   ['a tile', jobWith(family('tile', { picture: 'tile' }))],
-  ['work on the light', jobWith(tone({ soften: 0.6, local: 0.4, localSize: 2, sharpen: 1, sharpenSize: 0.3, contrast: 0.1, meaning: 'even' }))],
-  ['blocks, own place, a measured press', jobWith((f) => ({
-    ...tone({ blocks: 9, gainFrom: 'table', gainTable: [{ x: 0, y: 0 }, { x: 0.5, y: 0.65 }, { x: 1, y: 1 }] })(f),
-    feed: { ...f.feed, fit: 'own', x: 1, y: 1, width: 7, turn: 10 },
-  }))],
-  ['a gradient', jobWith(screen({}), { ...newMade('gradient'), settings: { ...newMade('gradient').settings, stops: RUN, steps: 5 } })],
-  ['a run from a point', jobWith(screen({}), { ...newMade('gradient'), settings: { ...newMade('gradient').settings, stops: RUN, shape: 'radial' } })],
+  [
+    'work on the light',
+    jobWith(
+      tone({ soften: 0.6, local: 0.4, localSize: 2, sharpen: 1, sharpenSize: 0.3, contrast: 0.1, meaning: 'even' }),
+    ),
+  ],
+  [
+    'blocks, own place, a measured press',
+    jobWith((f) => ({
+      ...tone({
+        blocks: 9,
+        gainFrom: 'table',
+        gainTable: [
+          { x: 0, y: 0 },
+          { x: 0.5, y: 0.65 },
+          { x: 1, y: 1 },
+        ],
+      })(f),
+      feed: { ...f.feed, fit: 'own', x: 1, y: 1, width: 7, turn: 10 },
+    })),
+  ],
+  [
+    'a gradient',
+    jobWith(screen({}), {
+      ...newMade('gradient'),
+      settings: { ...newMade('gradient').settings, stops: RUN, steps: 5 },
+    }),
+  ],
+  [
+    'a run from a point',
+    jobWith(screen({}), {
+      ...newMade('gradient'),
+      settings: { ...newMade('gradient').settings, stops: RUN, shape: 'radial' },
+    }),
+  ],
   ['noise', jobWith(screen({}), newMade('noise'))],
   ['a wedge', jobWith(screen({}), newMade('wedge'))],
   ['a tint', jobWith(screen({}), { kind: 'tint', settings: { colours: [INK_RED] } })],
-  ['a star', jobWith(screen({}), { ...newMade('shape'), settings: { ...newMade('shape').settings, shape: 'star', line: 0.04, blur: 0.05, colours: [INK_RED] } })],
-  ['an imported outline', jobWith(screen({}), { ...newMade('shape'), settings: { ...newMade('shape').settings, shape: 'own', path: HEART, colours: [INK_RED] } })],
-  ['lettering', jobWith(screen({}), { ...newMade('lettering'), settings: { ...newMade('lettering').settings, path: HEART, colours: [INK_RED] } })],
+  [
+    'a star',
+    jobWith(screen({}), {
+      ...newMade('shape'),
+      settings: { ...newMade('shape').settings, shape: 'star', line: 0.04, blur: 0.05, colours: [INK_RED] },
+    }),
+  ],
+  [
+    'an imported outline',
+    jobWith(screen({}), {
+      ...newMade('shape'),
+      settings: { ...newMade('shape').settings, shape: 'own', path: HEART, colours: [INK_RED] },
+    }),
+  ],
+  [
+    'lettering',
+    jobWith(screen({}), {
+      ...newMade('lettering'),
+      settings: { ...newMade('lettering').settings, path: HEART, colours: [INK_RED] },
+    }),
+  ],
   ['an ink of three', splitJob('promenade-four', false), 'n1'],
   ['a chosen ink', splitJob('harbour-three', true), 'n1'],
   ['a base', splitJob('night-shirt', true), 'n1'],
@@ -135,7 +201,9 @@ function others(path: string, param: Param, value: unknown): unknown[] {
   switch (param.kind) {
     case 'number': {
       const far = param.min + 0.7 * (param.max - param.min);
-      const all = [far, (value as number) + param.step * 7, (value as number) - param.step * 7].map((v) => (param.whole ? Math.round(v) : v));
+      const all = [far, (value as number) + param.step * 7, (value as number) - param.step * 7].map((v) =>
+        param.whole ? Math.round(v) : v,
+      );
       return [...new Set(all)].filter((v) => v !== value && v >= param.min && v <= param.max);
     }
     case 'flag':
@@ -147,9 +215,20 @@ function others(path: string, param: Param, value: unknown): unknown[] {
     case 'picture':
       return [value === null ? 'tile' : null];
     case 'stops':
-      return [[{ at: 0, colour: '#303030' }, { at: 1, colour: '#909090' }]];
+      return [
+        [
+          { at: 0, colour: '#303030' },
+          { at: 1, colour: '#909090' },
+        ],
+      ];
     case 'curve':
-      return [[{ x: 0, y: 0 }, { x: 0.4, y: 0.6 }, { x: 1, y: 1 }]];
+      return [
+        [
+          { x: 0, y: 0 },
+          { x: 0.4, y: 0.6 },
+          { x: 1, y: 1 },
+        ],
+      ];
     case 'text':
       return path.endsWith('.path') ? ['M0 0L1 0L1 1Z'] : ['other words'];
   }
@@ -157,13 +236,29 @@ function others(path: string, param: Param, value: unknown): unknown[] {
 
 /** Settings whose other values have a key of their own although the plate is the same: where, and why. */
 const LISTED: readonly { readonly path: RegExp; readonly cases: RegExp; readonly why: string }[] = [
-  { path: /^tone\.saturation$/, cases: /./, why: 'The luminance mix is grey already; saturation moves only its rounding.' },
+  {
+    path: /^tone\.saturation$/,
+    cases: /./,
+    why: 'The luminance mix is grey already; saturation moves only its rounding.',
+  },
   { path: /^tone\.gainFrom$/, cases: /./, why: 'The gain table of a new job is a straight line.' },
   { path: /^tone\.mix[RGB]$/, cases: /^(noise|a wedge)$/, why: 'A grey picture is the same in every mix.' },
   { path: /^screen\.angle$/, cases: /^scattered dots$/, why: 'A round dot looks the same however it is turned.' },
-  { path: /^screen\.solidFrom$/, cases: /^(a cut-off|a base|blocks)/, why: 'What the limit closes is solid without it.' },
-  { path: /^made\.gradient\.centreY$/, cases: /^a gradient$/, why: 'A straight run at 0° is the same all the way down.' },
-  { path: /^crop\./, cases: /^(a tint|an imported outline)$/, why: 'A crop changes only the proportions of a made picture.' },
+  {
+    path: /^screen\.solidFrom$/,
+    cases: /^(a cut-off|a base|blocks)/,
+    why: 'What the limit closes is solid without it.',
+  },
+  {
+    path: /^made\.gradient\.centreY$/,
+    cases: /^a gradient$/,
+    why: 'A straight run at 0° is the same all the way down.',
+  },
+  {
+    path: /^crop\./,
+    cases: /^(a tint|an imported outline)$/,
+    why: 'A crop changes only the proportions of a made picture.',
+  },
   { path: /^screen\.solidFrom$/, cases: /^a star$/, why: 'The tone of this star is below every limit tried.' },
   { path: /^dots\.softness$/, cases: /^an imported outline$/, why: 'Soft dots differ from hard ones at other tones.' },
   {
@@ -235,7 +330,8 @@ describe.each(CASES)('%s', (name, job, id = 'p') => {
           const changed = setting.set(job, id, other) as Job;
           const sameKey = plateKey(changed, passOf(changed, id)) === key;
           const samePlate = plateOf(changed, id, idle ? null : setting.station) === plate;
-          if (!samePlate && sameKey) wrong.push(`${setting.path} = ${JSON.stringify(other)}: another plate under the same key`);
+          if (!samePlate && sameKey)
+            wrong.push(`${setting.path} = ${JSON.stringify(other)}: another plate under the same key`);
           shows ||= !samePlate;
           renamed ||= !sameKey;
         } catch (error) {

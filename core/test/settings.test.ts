@@ -24,7 +24,9 @@ function everything(): { job: Job; passOf(path: string): string } {
     ...base.passes[0]!,
     id,
     on: false,
-    fills: [{ ...base.passes[0]!.fills[0], id: `${id}-1`, feed: { ...base.passes[0]!.fills[0].feed, picture } }] as const,
+    fills: [
+      { ...base.passes[0]!.fills[0], id: `${id}-1`, feed: { ...base.passes[0]!.fills[0].feed, picture } },
+    ] as const,
   });
   const made = MADE_KINDS.map(({ name }) => ({
     ...PICTURE,
@@ -45,7 +47,8 @@ function everything(): { job: Job; passOf(path: string): string } {
   const cyan = job.passes.find((p) => p.on)!.id;
   return {
     job,
-    passOf: (path) => (path.startsWith('separation.') ? cyan : /^made\.([a-z]+)/.exec(path) ? `of ${path.split('.')[1]}` : 'p'),
+    passOf: (path) =>
+      path.startsWith('separation.') ? cyan : /^made\.([a-z]+)/.exec(path) ? `of ${path.split('.')[1]}` : 'p',
   };
 }
 
@@ -95,7 +98,15 @@ function wrong(param: Param): unknown[] {
     case 'text':
       return [3, null, 'x'.repeat(param.longest + 1)];
     case 'curve':
-      return [[], [{ x: 0, y: 0 }], [{ x: 1, y: 1 }, { x: 0, y: 0 }], 'flat'];
+      return [
+        [],
+        [{ x: 0, y: 0 }],
+        [
+          { x: 1, y: 1 },
+          { x: 0, y: 0 },
+        ],
+        'flat',
+      ];
   }
 }
 
@@ -116,7 +127,18 @@ test('every setting has a path of its own and is found by it', () => {
 });
 
 /** Ends that need each other, and sizes that the frequency does not allow. */
-const BOUND_TO_OTHERS = ['tone.lights', 'tone.darks', 'screen.frequency', 'screen.per', 'sheet.ppi', 'sheet.width', 'crop.left', 'crop.top', 'crop.right', 'crop.bottom'];
+const BOUND_TO_OTHERS = [
+  'tone.lights',
+  'tone.darks',
+  'screen.frequency',
+  'screen.per',
+  'sheet.ppi',
+  'sheet.width',
+  'crop.left',
+  'crop.top',
+  'crop.right',
+  'crop.bottom',
+];
 
 describe.each(SETTINGS.map((s) => [s.path, s] as const))('%s', (path, setting) => {
   const pass = passOf(path);

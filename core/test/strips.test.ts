@@ -1,4 +1,15 @@
-import { createJob, FAMILY_NAMES, fillOf, isRange, PASS_SETTINGS, readJob, stepsBetween, stripSetting, stripSettings, withFill } from '../src/index.ts';
+import {
+  createJob,
+  FAMILY_NAMES,
+  fillOf,
+  isRange,
+  PASS_SETTINGS,
+  readJob,
+  stepsBetween,
+  stripSetting,
+  stripSettings,
+  withFill,
+} from '../src/index.ts';
 
 const job = createJob('x', 'p');
 const pass = job.passes[0]!;

@@ -13,7 +13,9 @@ import {
   type Pass,
   type Picture,
   type Screen,
-  type Tone, type Fill } from '@chromatype/core';
+  type Tone,
+  type Fill,
+} from '@chromatype/core';
 
 /** Stored pictures of the demo by their file names. */
 export type Stored = Readonly<Record<string, Picture>>;

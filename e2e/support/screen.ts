@@ -31,4 +31,5 @@ export async function dragDial(page: Page, how: 'pull' | 'turn'): Promise<void> 
 }
 
 /** The screen of the first pass, as the server has it. */
-export const screenOf = async (page: Page, id: string) => (await storedJob(page, id)).document.passes[0]!.fills[0].screen;
+export const screenOf = async (page: Page, id: string) =>
+  (await storedJob(page, id)).document.passes[0]!.fills[0].screen;

@@ -1,5 +1,15 @@
 import { execFile } from 'node:child_process';
-import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
+import {
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -23,7 +33,8 @@ const run = (program: string, args: readonly string[], env: NodeJS.ProcessEnv = 
     const options = { cwd: copy, env: { ...process.env, NODE_OPTIONS: '', ...env }, maxBuffer: 1e8 };
     execFile(program, args, options, (error, out, err) => resolve({ code: Number(error?.code ?? 0), out: out + err }));
   });
-const tool = (name: string, ...args: string[]) => run(process.execPath, [join(project, 'node_modules/.bin', name), ...args]);
+const tool = (name: string, ...args: string[]) =>
+  run(process.execPath, [join(project, 'node_modules/.bin', name), ...args]);
 const chromatype = (...args: string[]) => run(process.execPath, ['server/dist/cli/main.js', ...args]);
 /** Runs a module that sees the copy's core and prints one JSON value. */
 async function asked<T>(code: string): Promise<T> {
@@ -166,7 +177,14 @@ test('the command line lists them, sets them and writes them', async () => {
 
 test('the docs tell of them', async () => {
   const { out } = await chromatype('reference');
-  const told = ['ThrowAwayDot', 'Throw-away weave', 'Throw-away fog', 'Throw-away list', 'Throw-away checks', 'Throw-away shear'];
+  const told = [
+    'ThrowAwayDot',
+    'Throw-away weave',
+    'Throw-away fog',
+    'Throw-away list',
+    'Throw-away checks',
+    'Throw-away shear',
+  ];
   for (const text of told) expect(out).toContain(text);
 });
 

@@ -26,7 +26,8 @@ const pictures: Record<string, Picture> = {};
 beforeAll(async () => {
   for (const name of Object.keys(kept.pictures)) {
     const file = join(FOLDER, name);
-    if (!existsSync(file)) throw new Error(`The demo picture ${name} is missing: run node demo/dist/main.js data/demo.`);
+    if (!existsSync(file))
+      throw new Error(`The demo picture ${name} is missing: run node demo/dist/main.js data/demo.`);
     const { width, height, channels, pixels } = await normalisePicture(readFileSync(file), name);
     const hash = hashOf(pixels).repeat(2);
     sources.set(hash, memorySource(width, height, channels, pixels));

@@ -1,7 +1,16 @@
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { createJob, createKernels, memorySource, filePicture, plainStock, fillOf, withFill, makeSmallPrint } from '@chromatype/core';
+import {
+  createJob,
+  createKernels,
+  memorySource,
+  filePicture,
+  plainStock,
+  fillOf,
+  withFill,
+  makeSmallPrint,
+} from '@chromatype/core';
 import { checkSvg, looksLikeSvg } from '../src/pictures/check-svg.ts';
 import { checkEnding } from '../src/pictures/normalise.ts';
 import { writeSafely } from '../src/pictures/write-safely.ts';

@@ -9,7 +9,10 @@ import {
   markedPlates,
   memorySource,
   printingPasses,
-  splitPicture, fillOf, withFill } from '@chromatype/core';
+  splitPicture,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 import { words } from '../src/plates/words.ts';
 
 const [W, H] = [600, 400];

@@ -2,7 +2,16 @@ import { execFileSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { type Bitmap, createBitmap, createKernels, type Job, type OutputName, printingPasses, fillOf, withFill } from '@chromatype/core';
+import {
+  type Bitmap,
+  createBitmap,
+  createKernels,
+  type Job,
+  type OutputName,
+  printingPasses,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import { writeFile } from '../src/render/write-file.ts';
@@ -181,7 +190,15 @@ test('a pass of levels cannot be a plate: one sentence, and no file', async () =
   const job = jobOf('process');
   const levels: Job = {
     ...job,
-    passes: job.passes.map((p) => withFill(p, { screen: { ...fillOf(p).screen, family: 'grain', grain: { ...fillOf(p).screen.grain, prints: 'levels', levels: 5 } } })),
+    passes: job.passes.map((p) =>
+      withFill(p, {
+        screen: {
+          ...fillOf(p).screen,
+          family: 'grain',
+          grain: { ...fillOf(p).screen.grain, prints: 'levels', levels: 5 },
+        },
+      }),
+    ),
   };
   await expect(made(levels, 'plates-pdf', 'no.pdf')).rejects.toThrow('a press takes one bit a pixel');
   expect(readdirSync(folder)).not.toContain('no.pdf');

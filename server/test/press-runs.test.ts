@@ -95,7 +95,15 @@ test('plates go to the press and a proof comes back; other files are refused', a
 test('levels cannot be plates, and a job in which nothing prints has none: each said at once', async () => {
   const levels = await storedJob((job) => ({
     ...job,
-    passes: job.passes.map((p) => withFill(p, { screen: { ...fillOf(p).screen, family: 'grain', grain: { ...fillOf(p).screen.grain, prints: 'levels', levels: 4 } } })),
+    passes: job.passes.map((p) =>
+      withFill(p, {
+        screen: {
+          ...fillOf(p).screen,
+          family: 'grain',
+          grain: { ...fillOf(p).screen.grain, prints: 'levels', levels: 4 },
+        },
+      }),
+    ),
   }));
   const { body } = await http().post(`/api/jobs/${levels}/runs`).send({ kind: 'package' }).expect(400);
   expect(body.message).toMatch(/one bit a pixel/);

@@ -5,7 +5,10 @@ import {
   INK_SETS,
   type Job,
   memorySource,
-  splitPicture, fillOf, withFill } from '@chromatype/core';
+  splitPicture,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';

@@ -1,6 +1,15 @@
 import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { createJob, createKernels, type Job, memorySource, packRows, filePicture, fillOf, withFill } from '@chromatype/core';
+import {
+  createJob,
+  createKernels,
+  type Job,
+  memorySource,
+  packRows,
+  filePicture,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 import request from 'supertest';
 import sharp from 'sharp';
 import { DataSource } from 'typeorm';

@@ -1,4 +1,11 @@
-import { createDisplayMeans, createKernels, printBands, printingPasses, sheetPixels, makeSmallPrint } from '@chromatype/core';
+import {
+  createDisplayMeans,
+  createKernels,
+  printBands,
+  printingPasses,
+  sheetPixels,
+  makeSmallPrint,
+} from '@chromatype/core';
 import { jobOf, source } from './plate-jobs.ts';
 
 const kernels = createKernels();

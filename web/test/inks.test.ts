@@ -8,7 +8,9 @@ import {
   type Job,
   readJob,
   sheetPixels,
-  splitPicture, withFill } from '@chromatype/core';
+  splitPicture,
+  withFill,
+} from '@chromatype/core';
 import * as edits from '../src/document/edits.ts';
 import { inkMap, inkSums, mostInk } from '../src/engine/ink-map.ts';
 import { measureSteps } from '../src/engine/measures.ts';

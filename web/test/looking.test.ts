@@ -7,7 +7,12 @@ import {
   newMade,
   NO_EDIT,
   type Pass,
-  beatRows, fillOf, type Screen, type Tone, withFill } from '@chromatype/core';
+  beatRows,
+  fillOf,
+  type Screen,
+  type Tone,
+  withFill,
+} from '@chromatype/core';
 import { resolutionNote } from '../src/bench/chain/picture/resolution-note.ts';
 import { colourRound } from '../src/engine/colour-round.ts';
 import { lookAt } from '../src/engine/look.ts';

@@ -101,11 +101,7 @@ test('a first picture is drawn when it is whole, and settles when the hand rests
   await tick();
   expect(s.drawn).toEqual(['carried to a']);
   await s.answerAll();
-  expect([s.drawn, s.stages, s.busy()]).toEqual([
-    ['carried to a', 'a first', 'a first'],
-    ['working', 'first'],
-    true,
-  ]);
+  expect([s.drawn, s.stages, s.busy()]).toEqual([['carried to a', 'a first', 'a first'], ['working', 'first'], true]);
   s.clock.pass(49);
   expect(s.asked.flat()).toEqual([]);
   s.clock.pass(1);

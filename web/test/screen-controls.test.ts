@@ -36,7 +36,9 @@ test('only what matters for a screen has a control', () => {
 });
 
 test('every setting has a name, one plain sentence, and a normal value in its range', () => {
-  const all = FAMILIES.flatMap((f) => Object.entries(f.params as Readonly<Record<string, Param>>).map(([name, p]) => [`${f.name}.${name}`, p] as const));
+  const all = FAMILIES.flatMap((f) =>
+    Object.entries(f.params as Readonly<Record<string, Param>>).map(([name, p]) => [`${f.name}.${name}`, p] as const),
+  );
   for (const [name, param] of all) {
     expect([name, param.label]).toEqual([name, expect.stringMatching(/^\S.*$/)]);
     expect([name, param.about]).toEqual([name, expect.stringMatching(/^[A-Z].*\.$/)]);

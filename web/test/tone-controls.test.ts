@@ -1,4 +1,14 @@
-import { createJob, filePicture, NO_EDIT, type Pass, readJob, createPass, type Feed, fillOf, withFill } from '@chromatype/core';
+import {
+  createJob,
+  filePicture,
+  NO_EDIT,
+  type Pass,
+  readJob,
+  createPass,
+  type Feed,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 import { addPoint, movePoint, removePoint } from '../src/bench/chain/tone/curve-points.ts';
 import { readGainTable } from '../src/bench/chain/tone/gain-table.ts';
 import { MIXES } from '../src/bench/chain/tone/mixes.ts';

@@ -157,7 +157,13 @@ test('an engine shows a first look of such a plate until it is given the whole, 
     data: packRows(kernels, job, pass, () => source),
   });
   const settled = light();
-  const whole = planPass({ kernels, pictures: () => source }, job, pass).plate.read({ x: 0, y: 0, width, height, step: 1 });
+  const whole = planPass({ kernels, pictures: () => source }, job, pass).plate.read({
+    x: 0,
+    y: 0,
+    width,
+    height,
+    step: 1,
+  });
   const mean = (pixels: readonly number[]) => pixels.reduce((a, b) => a + b, 0) / pixels.length;
   expect(settled).not.toEqual(look);
   expect(Math.abs(mean(settled) - mean(look))).toBeLessThan(2);

@@ -46,9 +46,7 @@ export const newBend = (name: string): Bend => ({ kind: name, on: true, settings
 
 /** The bends that deform something, as plain data: those that are on, with their settings in use. */
 export const bendInputs = (bends: readonly Bend[]): readonly Bend[] =>
-  bends
-    .filter((b) => b.on)
-    .map((b) => ({ ...b, settings: settingsInUse(bendKind(b.kind).params, b.settings) }));
+  bends.filter((b) => b.on).map((b) => ({ ...b, settings: settingsInUse(bendKind(b.kind).params, b.settings) }));
 
 /**
  * All bends that are on as one map from a point of the sheet to a place in the unbent lattice; null without any.

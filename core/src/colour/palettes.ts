@@ -1,4 +1,4 @@
-import type { Palette } from '../formats/gpl.ts';
+import type { Palette } from './palette.ts';
 
 const set = (name: string, ...colours: readonly (readonly [string, string])[]): Palette => ({
   name,

@@ -88,7 +88,15 @@ export function stripSettings(pass: Pass): StripSetting[] {
   const { name, cells } = familyOf(screen.family);
   /** Frequency and family, then what the family is made of, then the rest. */
   const rank = ({ path }: PassSetting): number =>
-    path === 'screen.family' ? 1 : path === 'screen.frequency' ? 0 : path === `${name}.${cells}` ? 2 : groupOf(path) === name ? 3 : 4;
+    path === 'screen.family'
+      ? 1
+      : path === 'screen.frequency'
+        ? 0
+        : path === `${name}.${cells}`
+          ? 2
+          : groupOf(path) === name
+            ? 3
+            : 4;
   const shown = STRIPPED.filter(({ entry }) => {
     if (entry.get(pass) === undefined) return false;
     const group = groupOf(entry.path);

@@ -1,14 +1,4 @@
-/** A named colour of a palette. */
-export interface PaletteColour {
-  readonly name: string;
-  /** `#rrggbb`. */
-  readonly colour: string;
-}
-
-export interface Palette {
-  readonly name: string;
-  readonly colours: readonly PaletteColour[];
-}
+import type { Palette, PaletteColour } from '../colour/palette.ts';
 
 /** A palette file that cannot be read; the message says what is wrong. */
 export class PaletteError extends Error {

@@ -2,7 +2,6 @@ import { lightOfLab } from '../colour/lab.ts';
 import { type KnownOverprint, overprintColours, type PrintedInk } from '../colour/overprint.ts';
 import { type LinearRgb, linearOfHex } from '../colour/srgb.ts';
 import type { Ink, Stock } from './types.ts';
-import type { Sheet } from '../document/types.ts';
 
 /** Light of bare stock. */
 export const stockLight = ({ measured, colour }: Pick<Stock, 'measured' | 'colour'>): LinearRgb =>
@@ -37,9 +36,9 @@ export function knownOverprints(stock: Pick<Stock, 'overprints'>, inks: readonly
 }
 
 /** Light of every overprint of some inks on a sheet's stock; it may lie outside 0..1. */
-export const sheetLights = (sheet: Pick<Sheet, 'stock'>, inks: readonly Ink[]): Float64Array =>
+export const sheetLights = ({ stock }: { readonly stock: Stock }, inks: readonly Ink[]): Float64Array =>
   overprintColours(
-    stockLight(sheet.stock),
+    stockLight(stock),
     inks.map((ink) => printedInk(ink)),
-    knownOverprints(sheet.stock, inks),
+    knownOverprints(stock, inks),
   );

@@ -7,7 +7,8 @@ import { type Cure, cureOf, gridBeat, repeatBeat, type Surroundings, type Verdic
 import type { Repeat } from './repeats.ts';
 
 /** Whether a pass prints rows of cells at one angle, which ripple with others. */
-export const hasRows = (job: Pick<Job, 'sheet'>, pass: Pass): boolean => screenTraits(fillOf(pass).screen, job.sheet.ppi).rows;
+export const hasRows = (job: Pick<Job, 'sheet'>, pass: Pass): boolean =>
+  screenTraits(fillOf(pass).screen, job.sheet.ppi).rows;
 
 /** One ripple of a pass: with what, how long, how it looks, and what would cure it. */
 export interface BeatRow {

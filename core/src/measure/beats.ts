@@ -68,7 +68,11 @@ function worst(screen: RegularScreen, around: Surroundings, apart = true): numbe
   const cell = MM_PER_INCH / screen.lpi;
   const verdicts = [
     ...around.others.map((o) => {
-      const verdict = verdictOf(squareBeat(screen, o) * MM_PER_INCH, Math.max(cell, MM_PER_INCH / o.lpi), around.sheetMm);
+      const verdict = verdictOf(
+        squareBeat(screen, o) * MM_PER_INCH,
+        Math.max(cell, MM_PER_INCH / o.lpi),
+        around.sheetMm,
+      );
       return apart && verdict === 'none' ? 'bad' : verdict;
     }),
     ...around.repeats.map((r) => verdictOf(repeatBeat(screen, r) * MM_PER_INCH, cell, around.sheetMm)),

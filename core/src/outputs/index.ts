@@ -59,9 +59,7 @@ export function checkOutput(job: Job, asked: OutputAsked): void {
   if (passes.length === 0) throw new OutputError('No pass prints; switch one on first.');
   const many = passes.find((p) => !oneBit(p));
   if (!many) return;
-  throw new OutputError(
-    `${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`,
-  );
+  throw new OutputError(`${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`);
 }
 
 /** Name of an output's file, which every file system takes. */

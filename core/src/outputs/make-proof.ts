@@ -19,7 +19,14 @@ export interface Proof {
 
 function pngOf(width: number, height: number, ppi: number, rgb: Uint8Array, profile: Uint8Array): Uint8Array {
   const pieces: Uint8Array[] = [];
-  const writer = createPngWriter({ width, height, ppi, kind: 'rgb', profile, write: (piece) => pieces.push(piece.slice()) });
+  const writer = createPngWriter({
+    width,
+    height,
+    ppi,
+    kind: 'rgb',
+    profile,
+    write: (piece) => pieces.push(piece.slice()),
+  });
   writer.rows(rgb, 3 * width, height);
   writer.end();
   const out = new Uint8Array(pieces.reduce((sum, piece) => sum + piece.length, 0));

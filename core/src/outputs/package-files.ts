@@ -50,10 +50,7 @@ export async function writePackage(work: OutputWork, sink: OutputSink): Promise<
     progress: (share) => work.progress?.(from + (to - from) * share),
   });
   if (twice) runPlates(part(0, 0.4), true, files);
-  runPlates(part(twice ? 0.4 : 0, 0.75), false, (...plate) => [
-    ...(twice ? [] : files(...plate)),
-    ...pages(...plate),
-  ]);
+  runPlates(part(twice ? 0.4 : 0, 0.75), false, (...plate) => [...(twice ? [] : files(...plate)), ...pages(...plate)]);
   const sheet = sheetPixels(job.sheet);
   passes.forEach((pass, k) => {
     add(`tiff/${plateFileName(pass, k)}.tif`, tiffs[k]!.pieces());

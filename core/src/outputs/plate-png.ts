@@ -12,7 +12,10 @@ export const platePng = output({
   oneBit: false,
   fileName: 'plate',
   async write(work, sink) {
-    writeBands(work, platePngWriter(work.job, work.passes[0]!, (piece) => sink.write(piece)));
+    writeBands(
+      work,
+      platePngWriter(work.job, work.passes[0]!, (piece) => sink.write(piece)),
+    );
   },
   estimate: (work) =>
     estimateBands(work, (count) => platePngWriter(work.job, work.passes[0]!, (piece) => count(piece.length))),

@@ -12,7 +12,10 @@ export const sheetPng = output({
   oneBit: false,
   fileName: 'sheet',
   async write(work, sink) {
-    writeBands(work, sheetPngWriter(work.env.kernels, work.job, work.passes, (piece) => sink.write(piece)));
+    writeBands(
+      work,
+      sheetPngWriter(work.env.kernels, work.job, work.passes, (piece) => sink.write(piece)),
+    );
   },
   estimate: (work) =>
     estimateBands(work, (count) => sheetPngWriter(work.env.kernels, work.job, work.passes, (p) => count(p.length))),

@@ -30,12 +30,26 @@ const own = { when: (s: Readonly<Record<string, unknown>>) => s.fit === 'own' };
 
 /** The numbers and choices of a feed. */
 export const FEED_PARAMS = {
-  part: { kind: 'choice', label: 'Part of the picture', about: 'Which part of the picture the fill takes.', normal: 'lightness', options: PARTS },
+  part: {
+    kind: 'choice',
+    label: 'Part of the picture',
+    about: 'Which part of the picture the fill takes.',
+    normal: 'lightness',
+    options: PARTS,
+  },
   fit: { kind: 'choice', label: 'Placing', about: 'How the picture lies on the sheet.', normal: 'fill', options: FITS },
   x: { ...amount('Left edge', 'Left edge of the picture, from the trimmed sheet.', 0, -10000, 10000, 1, 'mm'), ...own },
   y: { ...amount('Top edge', 'Top edge of the picture, from the trimmed sheet.', 0, -10000, 10000, 1, 'mm'), ...own },
   width: { ...amount('Width', 'Width of the picture on the sheet.', 100, 0.5, 20000, 1, 'mm'), ...own },
-  turn: amount('Turn of the picture', 'Degrees counter-clockwise about the middle of the picture.', 0, -360, 360, 1, '°'),
+  turn: amount(
+    'Turn of the picture',
+    'Degrees counter-clockwise about the middle of the picture.',
+    0,
+    -360,
+    360,
+    1,
+    '°',
+  ),
 } as const satisfies Params;
 
 export type FeedSettings = SettingsOf<typeof FEED_PARAMS>;

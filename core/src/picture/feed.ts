@@ -4,6 +4,7 @@ import { type Area, type LightReader, rowsOf } from '../raster/area.ts';
 import { makeTaps } from '../raster/taps.ts';
 import type { Placement } from './placement.ts';
 import type { PictureSource } from '../raster/source.ts';
+import type { RowLight } from './row-light.ts';
 import { turnedFeed } from './turned-feed.ts';
 import type { FeedWeights } from './weights.ts';
 
@@ -14,9 +15,6 @@ export const emptyFeed: LightReader = (area) => ({
   rows: rowsOf(area),
   data: new Uint8Array(area.width * rowsOf(area)).fill(255),
 });
-
-/** Turns `count` picture pixels from column `x` of a row into 16-bit light at `out`. */
-export type RowLight = (row: Uint8Array, x: number, count: number, out: number) => void;
 
 function rowLight(kernels: Kernels, source: PictureSource, weights: FeedWeights): RowLight {
   const table = kernels.scratch('light-of-byte', 512);

@@ -65,7 +65,11 @@ export const coarserPlacement = (at: Placement, factor: number): Placement =>
   factor === 1 ? at : { ...at, scale: at.scale / factor, left: at.left / factor, top: at.top / factor };
 
 /** The placement in mm that `own` needs to stay where the feed is now. */
-export function placementInMm(sheet: SheetGeometry, feed: Feed, picture: Size): { x: number; y: number; width: number } {
+export function placementInMm(
+  sheet: SheetGeometry,
+  feed: Feed,
+  picture: Size,
+): { x: number; y: number; width: number } {
   const { scale, left, top } = placePicture(sheet, feed, picture);
   const mm = MM_PER_INCH / sheet.ppi;
   return { x: left * mm - sheet.bleed, y: top * mm - sheet.bleed, width: picture.width * scale * mm };

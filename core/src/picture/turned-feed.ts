@@ -2,7 +2,7 @@ import type { Kernels } from '../kernel/kernels.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { type Area, type LightReader, rowsOf } from '../raster/area.ts';
 import { cubicPhases } from '../raster/taps.ts';
-import type { RowLight } from './feed.ts';
+import type { RowLight } from './row-light.ts';
 import type { Placement } from './placement.ts';
 import type { PictureSource } from '../raster/source.ts';
 

@@ -9,7 +9,13 @@ import { placePicture } from './placement.ts';
  * Which spot of a picture lies under a point of the sheet: shares of the whole picture's width and height,
  * before cropping, mirroring and turning. The point is in mm from the trimmed sheet's top left.
  */
-export function spotUnder(sheet: SheetGeometry, feed: Feed, picture: Picture, x: number, y: number): { x: number; y: number } {
+export function spotUnder(
+  sheet: SheetGeometry,
+  feed: Feed,
+  picture: Picture,
+  x: number,
+  y: number,
+): { x: number; y: number } {
   const shown = shownSize(picture);
   const at = placePicture(sheet, feed, shown);
   const perMm = sheet.ppi / MM_PER_INCH;

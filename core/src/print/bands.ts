@@ -16,11 +16,7 @@ export interface PlateBand {
 }
 
 /** Pulls plates of the given passes over the whole sheet, band by band, top to bottom. */
-export function* printBands(
-  env: PrintEnv,
-  job: Job,
-  passes: readonly Pass[],
-): Generator<PlateBand> {
+export function* printBands(env: PrintEnv, job: Job, passes: readonly Pass[]): Generator<PlateBand> {
   const { width, height } = sheetPixels(job.sheet);
   const plans = passes.map((pass) => planPass(env, job, pass));
   try {

@@ -171,4 +171,3 @@ export function planLight(env: PrintEnv, job: Job, from: FillOfPass, part: FeedP
   const light = planPart(env, job, from.fill, part);
   return planSpread(env, job, light, pixels(from.fill.tone.spread, job));
 }
-

@@ -81,7 +81,10 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
     );
     const input = plan.input(compiled, piecemeal);
     const map = bendMap(bends, sheet);
-    made = { input, plater: map && compiled.thresholds ? bentPlater(compiled.thresholds, map, input) : compiled.plater(input) };
+    made = {
+      input,
+      plater: map && compiled.thresholds ? bentPlater(compiled.thresholds, map, input) : compiled.plater(input),
+    };
     return made;
   }
   const plateInputs = { sheet: { width: sheet.width, height: sheet.height }, bends };

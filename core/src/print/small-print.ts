@@ -14,12 +14,7 @@ export interface SmallPrint {
 const SLAB_ROWS = 48;
 
 /** The whole sheet, `width` pixels wide: each pixel the true average of the print under and a little beside it. */
-export function makeSmallPrint(
-  env: PrintEnv,
-  job: Job,
-  width: number,
-  progress?: (share: number) => void,
-): SmallPrint {
+export function makeSmallPrint(env: PrintEnv, job: Job, width: number, progress?: (share: number) => void): SmallPrint {
   const sheet = sheetPixels(job.sheet);
   const scale = Math.min(1, width / sheet.width);
   const size = {

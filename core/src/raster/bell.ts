@@ -12,10 +12,7 @@ export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma)
  * bell's reach; the middle has what is left of one.
  */
 export function bellWeights(sigma: number): Int16Array {
-  const raw = Array.from(
-    { length: bellReach(sigma) },
-    (_, k) => 2 * exponential(-square(k + 1) / (2 * sigma * sigma)),
-  );
+  const raw = Array.from({ length: bellReach(sigma) }, (_, k) => 2 * exponential(-square(k + 1) / (2 * sigma * sigma)));
   const sum = raw.reduce((a, b) => a + b, 1);
   return Int16Array.from(raw, (w) => Math.round((w / sum) * 32768));
 }

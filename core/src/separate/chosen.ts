@@ -17,7 +17,8 @@ function oklab(light: LinearRgb): OkLab {
   return [out[0]!, out[1]!, out[2]!];
 }
 
-const apart = (p: OkLab, q: OkLab): number => Math.sqrt(square(p[0] - q[0]) + square(p[1] - q[1]) + square(p[2] - q[2]));
+const apart = (p: OkLab, q: OkLab): number =>
+  Math.sqrt(square(p[0] - q[0]) + square(p[1] - q[1]) + square(p[2] - q[2]));
 
 const mix = (a: LinearRgb, b: LinearRgb, w: number): LinearRgb => [
   a[0] + w * (b[0] - a[0]),
@@ -39,7 +40,9 @@ function shareOf(light: LinearRgb, a: LinearRgb, b: LinearRgb): number {
 /** The farthest grid point round a colour, so that interpolation between solid points is solid. */
 function cornersAway(light: LinearRgb): number {
   const own = oklab(light);
-  const at = light.map((v) => Math.min(CHOSEN_SIZE - 2, Math.floor(encodeSrgb(Math.min(1, Math.max(0, v))) * (CHOSEN_SIZE - 1))));
+  const at = light.map((v) =>
+    Math.min(CHOSEN_SIZE - 2, Math.floor(encodeSrgb(Math.min(1, Math.max(0, v))) * (CHOSEN_SIZE - 1))),
+  );
   let most = 0;
   for (let corner = 0; corner < 8; corner++) {
     const point = at.map((k, c) => {

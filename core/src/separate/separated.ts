@@ -94,13 +94,18 @@ export function planInkTable(from: Separated): PlannedTable {
     ground: groundColour(from),
     tolerance: from.settings.tolerance,
   };
-  return plannedTable('chosen', CHOSEN_SIZE, inputs, ({ picks, ground, tolerance }) => chosenTable(picks, ground, { tolerance }));
+  return plannedTable('chosen', CHOSEN_SIZE, inputs, ({ picks, ground, tolerance }) =>
+    chosenTable(picks, ground, { tolerance }),
+  );
 }
 
 /** Where a picture asks for a base: wherever it is not the colour of the ground. */
 export const planBaseTable = (from: Separated): PlannedTable =>
-  plannedTable('base', PRESENCE_SIZE, { ground: groundColour(from), apart: from.settings.baseFrom }, ({ ground, apart }) =>
-    presenceTable(ground, apart),
+  plannedTable(
+    'base',
+    PRESENCE_SIZE,
+    { ground: groundColour(from), apart: from.settings.baseFrom },
+    ({ ground, apart }) => presenceTable(ground, apart),
   );
 
 /** Whether the whole table of a separation takes long and is not made yet. */

@@ -4,7 +4,13 @@ import { STEP_PARAMS } from './steps/index.ts';
 
 /** Settings that act on the picture's light as a plane, before any tone curve. */
 export const LIGHT_PARAMS = {
-  mixR: amount('Red', 'How much red light counts in lightness; the three are brought to a sum of one.', LUMINANCE[0], -2, 3),
+  mixR: amount(
+    'Red',
+    'How much red light counts in lightness; the three are brought to a sum of one.',
+    LUMINANCE[0],
+    -2,
+    3,
+  ),
   mixG: amount('Green', 'How much green light counts in lightness.', LUMINANCE[1], -2, 3),
   mixB: amount('Blue', 'How much blue light counts in lightness.', LUMINANCE[2], -2, 3),
   saturation: amount('Saturation', 'How far colours keep from their grey, before a channel is taken.', 1, 0, 3),

@@ -39,7 +39,9 @@ test.each(CASES)('%s %j: areas in any order and bands from the top are the whole
     [64, 130, 139, 130],
     [8, 20, 77, 63],
   ] as const) {
-    expect(same(chain.plate.read({ x, y, width, height, step: 1 }), cutPlate(plate, x, y, width, height, 1))).toBe(true);
+    expect(same(chain.plate.read({ x, y, width, height, step: 1 }), cutPlate(plate, x, y, width, height, 1))).toBe(
+      true,
+    );
   }
   chain.release();
   const job = jobOf(screen);

@@ -48,7 +48,9 @@ test('a picture that is resampled, on kernels whose memory must still grow', () 
   const source = greyPicture(1200, 90, (x, y) => 128 + 100 * Math.sin(x / 40 + y / 30));
   const job = pixelJob(2480, 60, source, { feed: { fit: 'fill' }, screen: screenOf('grain', LEFT_TO_RIGHT) });
   const shared = createSharedPlate(job);
-  expect(sharePlate({ kernels: createKernels(), pictures: () => source }, job, job.passes[0]!, shared, 0, 1)).toBe(true);
+  expect(sharePlate({ kernels: createKernels(), pictures: () => source }, job, job.passes[0]!, shared, 0, 1)).toBe(
+    true,
+  );
   const whole = packRows(kernels, job, job.passes[0]!, () => source);
   expect(Buffer.compare(new Uint8Array(shared.plate), whole)).toBe(0);
 });

@@ -13,7 +13,8 @@ const ALLOWED: Readonly<Record<string, string>> = {
   'colour/ciede2000.ts': 'Colour differences are readings: a separation decides by OKLab distances.',
 };
 
-const withoutComments = (text: string): string => text.replace(/\/\*[\s\S]*?\*\//g, '').replace(/(^|\s)\/\/.*$/gm, '$1');
+const withoutComments = (text: string): string =>
+  text.replace(/\/\*[\s\S]*?\*\//g, '').replace(/(^|\s)\/\/.*$/gm, '$1');
 
 const inexactLines = (text: string): string[] =>
   withoutComments(text)
@@ -31,6 +32,8 @@ test('what reaches a plate is computed with operations that IEEE 754 fixes exact
   const wrong = files
     .map((file) => relative(SOURCES, join(SOURCES, file)))
     .filter((file) => !Object.keys(ALLOWED).some((allowed) => file.startsWith(allowed)))
-    .flatMap((file) => inexactLines(readFileSync(join(SOURCES, file), 'utf8')).map((line) => `${file}: ${line.trim()}`));
+    .flatMap((file) =>
+      inexactLines(readFileSync(join(SOURCES, file), 'utf8')).map((line) => `${file}: ${line.trim()}`),
+    );
   expect(wrong).toEqual([]);
 });

@@ -16,14 +16,25 @@ import {
 import { kernels } from '../plates.ts';
 
 const TILE = 'd'.repeat(64);
-const tile = memorySource(16, 16, 1, Uint8Array.from({ length: 256 }, (_, k) => k));
+const tile = memorySource(
+  16,
+  16,
+  1,
+  Uint8Array.from({ length: 256 }, (_, k) => k),
+);
 
 /** A sheet of one tone, whose only pass has a screen with one tone a cell. */
 function evenJob(tone: number, screen: (fill: Fill) => Partial<Fill['screen']>): Job {
   const base = createJob('x', 'p');
-  const grey = Math.round(255 * (1 - tone)).toString(16).padStart(2, '0');
+  const grey = Math.round(255 * (1 - tone))
+    .toString(16)
+    .padStart(2, '0');
   const made = { kind: 'tint', settings: { colours: [`#${grey}${grey}${grey}`] } };
-  const picture = { ...filePicture({ id: 'even', name: 'even', hash: TILE, width: 100, height: 100 }), hash: null, made };
+  const picture = {
+    ...filePicture({ id: 'even', name: 'even', hash: TILE, width: 100, height: 100 }),
+    hash: null,
+    made,
+  };
   const own = filePicture({ id: 'tile', name: 'tile', hash: TILE, width: 16, height: 16 });
   const [pass] = base.passes;
   const fill = fillOf(pass!);
@@ -52,18 +63,22 @@ function printed(job: Job, gain = 0): number {
 }
 
 /** Every choice of every family's first choice (its lattices, kinds of lines, methods) and of the size of grains. */
-const SCREENS: readonly (readonly [string, (fill: Fill) => Partial<Fill['screen']>])[] = FAMILIES.flatMap(({ name, params }) => {
-  const part = (own: object) => (fill: Fill) => ({
-    family: name,
-    [name]: { ...(fill.screen[name as 'dots'] as object), ...(name === 'tile' ? { picture: 'tile' } : {}), ...own },
-  });
-  const [first] = Object.entries(params).filter(([, p]) => p.kind === 'choice' && p.options.length > 2);
-  const sizes = 'size' in params ? [{ size: 1 }, { size: 2 }] : [{}];
-  const options = first?.[1].kind === 'choice' ? first[1].options.map((o) => ({ [first[0]]: o.name })) : [{}];
-  return options.flatMap((option) =>
-    sizes.map((size) => [`${name} ${Object.values({ ...option, ...size }).join(' ')}`, part({ ...option, ...size })] as const),
-  );
-});
+const SCREENS: readonly (readonly [string, (fill: Fill) => Partial<Fill['screen']>])[] = FAMILIES.flatMap(
+  ({ name, params }) => {
+    const part = (own: object) => (fill: Fill) => ({
+      family: name,
+      [name]: { ...(fill.screen[name as 'dots'] as object), ...(name === 'tile' ? { picture: 'tile' } : {}), ...own },
+    });
+    const [first] = Object.entries(params).filter(([, p]) => p.kind === 'choice' && p.options.length > 2);
+    const sizes = 'size' in params ? [{ size: 1 }, { size: 2 }] : [{}];
+    const options = first?.[1].kind === 'choice' ? first[1].options.map((o) => ({ [first[0]]: o.name })) : [{}];
+    return options.flatMap((option) =>
+      sizes.map(
+        (size) => [`${name} ${Object.values({ ...option, ...size }).join(' ')}`, part({ ...option, ...size })] as const,
+      ),
+    );
+  },
+);
 
 test('screens of every family are among these', () => {
   expect(SCREENS.length).toBeGreaterThan(30);

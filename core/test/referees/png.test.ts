@@ -118,7 +118,9 @@ describe('PNG files, read by libraries that we did not write', () => {
       const { rgb } = read((await write(job, { kind: 'plate', pass: 'p' })).file);
       return new Set(Array.from({ length: 333 * 200 }, (_, k) => rgb.subarray(3 * k, 3 * k + 3).toString('hex')));
     };
-    expect(await found(levels)).toEqual(new Set([0, 64, 127, 191, 255].map((v) => Buffer.from([v, v, v]).toString('hex'))));
+    expect(await found(levels)).toEqual(
+      new Set([0, 64, 127, 191, 255].map((v) => Buffer.from([v, v, v]).toString('hex'))),
+    );
     expect(await found(colours)).toEqual(new Set(palette.map((hex) => hex.slice(1))));
   });
 

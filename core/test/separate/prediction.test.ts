@@ -34,14 +34,38 @@ test.each([1, 1.7, 2])('corners are exact with n = %d: the solids and overprints
   const model = processModel(n);
   const wanted: readonly (readonly [number[], readonly [number, number, number]])[] = [
     // L*a*b* of paper type 1, its solids and its overprints on black backing (ISO 12647-2, from memory).
-    [[0, 0, 0, 0], [93, 0, -3]],
-    [[1, 0, 0, 0], [54, -36, -49]],
-    [[0, 1, 0, 0], [46, 72, -5]],
-    [[0, 0, 1, 0], [87, -6, 90]],
-    [[0, 0, 0, 1], [16, 0, 0]],
-    [[0, 1, 1, 0], [46, 67, 47]],
-    [[1, 0, 1, 0], [49, -66, 24]],
-    [[1, 1, 0, 0], [24, 16, -45]],
+    [
+      [0, 0, 0, 0],
+      [93, 0, -3],
+    ],
+    [
+      [1, 0, 0, 0],
+      [54, -36, -49],
+    ],
+    [
+      [0, 1, 0, 0],
+      [46, 72, -5],
+    ],
+    [
+      [0, 0, 1, 0],
+      [87, -6, 90],
+    ],
+    [
+      [0, 0, 0, 1],
+      [16, 0, 0],
+    ],
+    [
+      [0, 1, 1, 0],
+      [46, 67, 47],
+    ],
+    [
+      [1, 0, 1, 0],
+      [49, -66, 24],
+    ],
+    [
+      [1, 1, 0, 0],
+      [24, 16, -45],
+    ],
   ];
   for (const [coverages, lab] of wanted) {
     labOfLight(predict(model, coverages)).forEach((v, k) => {

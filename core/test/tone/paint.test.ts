@@ -1,4 +1,14 @@
-import { fillOf, planPass, withFill, createPassChain, isBitmap, paintShare, type PaintStroke, plateKey, readJob } from '../../src/index.ts';
+import {
+  fillOf,
+  planPass,
+  withFill,
+  createPassChain,
+  isBitmap,
+  paintShare,
+  type PaintStroke,
+  plateKey,
+  readJob,
+} from '../../src/index.ts';
 import { greyPicture, pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { screenOf } from '../screens.ts';

@@ -135,10 +135,7 @@ describe('grey mix (linear light, IEC 61966-2-1)', () => {
   const rgb = memorySource(1, 1, 4, Uint8Array.of(200, 80, 30, 255));
   const light = (tone: Partial<Pass['tone']>, part: 'lightness' | 'r' = 'lightness') => {
     const job = pixelJob(1, 1, rgb, { tone });
-    return (
-      lightReader(job, rgb, part)({ x: 0, y: 0, width: 1, height: 1, step: 1 }).data[0]! /
-      65535
-    );
+    return lightReader(job, rgb, part)({ x: 0, y: 0, width: 1, height: 1, step: 1 }).data[0]! / 65535;
   };
   const [r, g, b] = [200, 80, 30].map((v) => decodeSrgb(v / 255)) as [number, number, number];
   const luminance = 0.2126 * r + 0.7152 * g + 0.0722 * b;

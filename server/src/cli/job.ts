@@ -2,7 +2,15 @@ import { existsSync, mkdirSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
-import { createKernels, fileWords, type Job, memorySource, type PictureSource, printingPasses, readJob } from '@chromatype/core';
+import {
+  createKernels,
+  fileWords,
+  type Job,
+  memorySource,
+  type PictureSource,
+  printingPasses,
+  readJob,
+} from '@chromatype/core';
 import { normalisePicture } from '../pictures/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
 import { terminalProgress } from './progress.ts';

@@ -32,7 +32,13 @@ function settingTables(): string {
       const lines = SETTINGS.filter((s) => s.station === station).map(
         ({ path, param }) => `| \`${path}\` | ${cell(param.label)} | ${cell(rangeOf(param))} | ${cell(param.about)} |`,
       );
-      return [`### ${station}`, '', '| path | called | values | what it does |', '| --- | --- | --- | --- |', ...lines].join('\n');
+      return [
+        `### ${station}`,
+        '',
+        '| path | called | values | what it does |',
+        '| --- | --- | --- | --- |',
+        ...lines,
+      ].join('\n');
     })
     .join('\n\n');
 }

@@ -5,7 +5,9 @@ import {
   type Pass,
   type PictureSource,
   printingPasses,
-  toneTable8, fillOf } from '@chromatype/core';
+  toneTable8,
+  fillOf,
+} from '@chromatype/core';
 import { feedBytes } from './picture-samples.ts';
 import type { Sample } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';

@@ -17,7 +17,9 @@ import {
   spectrumPeak,
   strongRepeats,
   toneCurve,
-  meantTone, fillOf } from '@chromatype/core';
+  meantTone,
+  fillOf,
+} from '@chromatype/core';
 import { sampleJob, pitchPixels } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import { feedBytes } from './picture-samples.ts';

@@ -10,7 +10,9 @@ import {
   sheetPixels,
   byteOfLight,
   toneTable16,
-  toneTable8, fillOf } from '@chromatype/core';
+  toneTable8,
+  fillOf,
+} from '@chromatype/core';
 import { offOfCode, offTable } from './reach.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import type { View } from './view.ts';

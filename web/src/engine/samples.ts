@@ -16,7 +16,9 @@ import {
   pointTone,
   sheetPixels,
   filePicture,
-  DEFAULT_TONE, fillOf } from '@chromatype/core';
+  DEFAULT_TONE,
+  fillOf,
+} from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
 
 /** A small picture made by the engine, RGBA. */

@@ -1,4 +1,13 @@
-import { type Job, type Pass, type PictureSource, placementInMm, sheetSize, shownSize, fillOf, withFill } from '@chromatype/core';
+import {
+  type Job,
+  type Pass,
+  type PictureSource,
+  placementInMm,
+  sheetSize,
+  shownSize,
+  fillOf,
+  withFill,
+} from '@chromatype/core';
 
 export interface SmallJob {
   readonly job: Job;

@@ -12,7 +12,9 @@ import {
   type SharedFloyd,
   sharePlate,
   sheetPixels,
-  type TileSettings, fillOf } from '@chromatype/core';
+  type TileSettings,
+  fillOf,
+} from '@chromatype/core';
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { holdLock } from './live-worker.ts';

@@ -5,7 +5,9 @@ import {
   screenCaption,
   PLATE_PARAMS,
   sheetPixels,
-  beatRows, fillOf } from '@chromatype/core';
+  beatRows,
+  fillOf,
+} from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { runs } from '../api/runs.ts';
 import { RunRow } from '../bench/output/RunRow.tsx';

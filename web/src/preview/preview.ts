@@ -29,8 +29,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownS
       if (stage === 'failed') console.error(error);
       onStage(stage);
     },
-    onShown: (stage, asked) =>
-      performance.measure(`preview ${stage}`, { start: asked, end: performance.now() }),
+    onShown: (stage, asked) => performance.measure(`preview ${stage}`, { start: asked, end: performance.now() }),
   });
   open.add(scheduler);
   return {

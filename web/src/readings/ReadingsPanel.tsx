@@ -11,7 +11,9 @@ import {
   sheetPixels,
   hasRows,
   type BeatRow,
-  beatRows, fillOf } from '@chromatype/core';
+  beatRows,
+  fillOf,
+} from '@chromatype/core';
 import { X } from 'lucide-react';
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -138,7 +140,10 @@ export default function ReadingsPanel({
   const lpi = hasRows(job, pass) ? screenLpi(job.sheet, fillOf(pass).screen) : null;
   const worst = steps ? Math.max(...steps.map((s) => Math.abs(s.wanted - s.printed))) : null;
   const histogram = useMemo(() => histogramOption(counts, meantTone(fillOf(pass))), [counts, pass]);
-  const printed = useMemo(() => stepsOption(steps ?? [], isCoverage(fillOf(pass).feed.part)), [steps, fillOf(pass).feed.part]);
+  const printed = useMemo(
+    () => stepsOption(steps ?? [], isCoverage(fillOf(pass).feed.part)),
+    [steps, fillOf(pass).feed.part],
+  );
   const spectrum = useMemo(() => spectrumOption(power ?? [], job.sheet.ppi, lpi), [power, job.sheet.ppi, lpi]);
   return (
     <section

@@ -7,7 +7,9 @@ import {
   sheetPixels,
   stripSetting,
   hasRows,
-  beatRows, fillOf } from '@chromatype/core';
+  beatRows,
+  fillOf,
+} from '@chromatype/core';
 import { enginePool } from '../engine/pool.ts';
 import { Button } from '../ui/Button.tsx';
 import { SampleCanvas } from '../ui/SampleCanvas.tsx';

@@ -8,7 +8,9 @@ import {
   type StripSheet,
   stepsBetween,
   stripSetting,
-  stripSettings, fillOf } from '@chromatype/core';
+  stripSettings,
+  fillOf,
+} from '@chromatype/core';
 import { showNumber } from '../ui/number-text.ts';
 import { formatOf } from '../ui/param-format.ts';
 import { FREQUENCY_UNITS } from './frequency-units.ts';

@@ -106,10 +106,7 @@ function OpenTileMaker({ id }: { readonly id: string }) {
           <FrequencyField job={job} fill={fill} />
           <OwnFields fill={fill} family="tile" without={['picture']} />
           {screen.family !== TILE.name && (
-            <Button
-              className="mt-2"
-              onClick={() => edit(setFamily(fill.id, 'tile'))}
-            >
+            <Button className="mt-2" onClick={() => edit(setFamily(fill.id, 'tile'))}>
               Print {pass.name} with a tile
             </Button>
           )}

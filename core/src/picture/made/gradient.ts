@@ -24,7 +24,10 @@ const params = {
     ],
   },
   steps: whole('Steps', 'So many equal steps instead of a smooth run; 0 for smooth.', 0, 0, 256),
-  angle: { ...amount('Angle', 'Direction of the run, counter-clockwise.', 0, -360, 360, 1, '°'), ...runs('linear', 'angular') },
+  angle: {
+    ...amount('Angle', 'Direction of the run, counter-clockwise.', 0, -360, 360, 1, '°'),
+    ...runs('linear', 'angular'),
+  },
   centreX: share('Centre across', 'The point from which colours run, from the left.', 0.5, -1, 2),
   centreY: share('Centre down', 'The point from which colours run, from the top.', 0.5, -1, 2),
   size: {

@@ -6,12 +6,7 @@ import { type Bitmap, clearTail, createBitmap } from '../../raster/bitmap.ts';
  * The plate over an area: ink where a tone 0..65535 is greater than the threshold of its pixel. Both hold the rows
  * of the area, row by row.
  */
-export function compareThresholds(
-  kernels: Kernels,
-  thresholds: Uint16Array,
-  area: Area,
-  tones: Uint16Array,
-): Bitmap {
+export function compareThresholds(kernels: Kernels, thresholds: Uint16Array, area: Area, tones: Uint16Array): Bitmap {
   const rows = tones.length / area.width;
   const plate = createBitmap(area.width, rows);
   const bytes = tones.length * 2 + 64;

@@ -59,11 +59,7 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
 }
 
 /** A screener for a compiled tile: ink where the tone of a pixel exceeds the threshold under it. */
-export function thresholdScreener(
-  kernels: Kernels,
-  tile: ThresholdTile,
-  tables: ToneTables,
-): TileScreener {
+export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables: ToneTables): TileScreener {
   const comparers = new Map<8 | 16, ReturnType<typeof tileComparer>>();
   const lightTables = new Map<8 | 16, Uint16Array>();
   const comparerOf = (depth: 8 | 16) => {

@@ -1,4 +1,12 @@
-import { type Job, fillOf, LARGEST_PITCH, screenPitch, type Sheet, sheetPixels, SMALLEST_PITCH } from '@chromatype/core';
+import {
+  type Job,
+  fillOf,
+  LARGEST_PITCH,
+  screenPitch,
+  type Sheet,
+  sheetPixels,
+  SMALLEST_PITCH,
+} from '@chromatype/core';
 
 /** Why a sheet cannot be had with a job's screens, in one sentence; null when it can. */
 export function possibleSheet(job: Job, sheet: Sheet, most: number): string | null {

@@ -1,4 +1,4 @@
-import { type Job,  type Pass, fillOf } from '@chromatype/core';
+import { type Job, type Pass, fillOf } from '@chromatype/core';
 import { lazy, Suspense } from 'react';
 import type { View } from '../../engine/view.ts';
 import { Overlay } from '../tools/Overlay.tsx';
@@ -27,7 +27,13 @@ export function OnSheet({ job, pass, view }: Props) {
       )}
       {(tool === 'place' || tool === 'crop') && (
         <Suspense fallback={null}>
-          <PlaceHandles key={`${tool} ${pass.id} ${fillOf(pass).feed.picture}`} job={job} pass={pass} view={view} tool={tool} />
+          <PlaceHandles
+            key={`${tool} ${pass.id} ${fillOf(pass).feed.picture}`}
+            job={job}
+            pass={pass}
+            view={view}
+            tool={tool}
+          />
         </Suspense>
       )}
       <ToolLayer job={job} pass={pass} view={view} />

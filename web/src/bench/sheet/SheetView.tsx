@@ -1,4 +1,12 @@
-import { type Job, type Pass, printingPasses, sheetPixels, fillOf, screenPictures, screenTraits } from '@chromatype/core';
+import {
+  type Job,
+  type Pass,
+  printingPasses,
+  sheetPixels,
+  fillOf,
+  screenPictures,
+  screenTraits,
+} from '@chromatype/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { loadPicture, usePictures } from '../../engine/pictures.ts';
@@ -167,7 +175,9 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
       />
       {view && <LookLayer job={job} pass={pass} view={view} stage={shownStage} frame={frame} source={canvas} />}
       {view && job.sheet.bleed > 0 && <TrimLine sheet={job.sheet} view={view} />}
-      {view && pass?.on && screenTraits(fillOf(pass).screen, job.sheet.ppi).centre && <CentreHandle sheet={job.sheet} pass={pass} view={view} />}
+      {view && pass?.on && screenTraits(fillOf(pass).screen, job.sheet.ppi).centre && (
+        <CentreHandle sheet={job.sheet} pass={pass} view={view} />
+      )}
       {view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
       {!loading && stage !== 'failed' && <WholePlates job={job} />}
       {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, false, press)} />}

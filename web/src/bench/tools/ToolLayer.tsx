@@ -1,4 +1,13 @@
-import { type CutOut, type Job, NEW_CUT_OUT, type Pass, type Picture, pictureOf, spotUnder, fillOf } from '@chromatype/core';
+import {
+  type CutOut,
+  type Job,
+  NEW_CUT_OUT,
+  type Pass,
+  type Picture,
+  pictureOf,
+  spotUnder,
+  fillOf,
+} from '@chromatype/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import { setFeed, setPictureEdit, setTone } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture, useOpenJob } from '../../document/store.ts';
@@ -40,7 +49,9 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
       const now = useOpenJob.getState().job?.passes.find((p) => p.id === pass.id);
       if (now)
         edit(
-          setTone(fillOf(pass).id, { paint: withPoint(fillOf(now).tone.paint, first ? strokeOf(brush.size) : null, x, y, pressure) }),
+          setTone(fillOf(pass).id, {
+            paint: withPoint(fillOf(now).tone.paint, first ? strokeOf(brush.size) : null, x, y, pressure),
+          }),
         );
     };
   }

@@ -233,7 +233,12 @@ const repeating = (lattice: RegularLattice): LatticeMaker => ({
   chance: false,
 });
 
-const aroundCentre = (make: LatticeMaker['make']): LatticeMaker => ({ make, placed: true, centre: true, chance: false });
+const aroundCentre = (make: LatticeMaker['make']): LatticeMaker => ({
+  make,
+  placed: true,
+  centre: true,
+  chance: false,
+});
 
 /** Every lattice by its name. */
 const LATTICE_MAKERS: Readonly<Record<LatticeName, LatticeMaker>> = {
@@ -256,9 +261,7 @@ export function latticeMaker(lattice: string): LatticeMaker {
 export function dotInputs({ own, shared, pitch, width, height }: ScreenAsked<DotSettings>): DotInputs {
   const { shape, lattice, softness, relevel } = own;
   const { placed, centre, chance } = latticeMaker(lattice);
-  const at = centre
-    ? { cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 }
-    : { cx: 0, cy: 0 };
+  const at = centre ? { cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 } : { cx: 0, cy: 0 };
   return {
     shape,
     lattice,

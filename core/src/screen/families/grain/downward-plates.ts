@@ -21,7 +21,8 @@ export function methodPlates(options: MethodPlatesOptions): Plater {
   return options.input.piecemeal ? { plate: piecePlates(options), release() {} } : downwardPlates(options);
 }
 
-const valuesOf = ({ prints, input }: MethodPlatesOptions): ValueReader => (prints.palette ? input.colours : input.tones);
+const valuesOf = ({ prints, input }: MethodPlatesOptions): ValueReader =>
+  prints.palette ? input.colours : input.tones;
 
 function piecePlates(options: MethodPlatesOptions): (area: Area) => Plate {
   const { grain, prints, method } = options;

@@ -138,9 +138,7 @@ export function lineInputs({ own, shared, pitch, width, height }: ScreenAsked<Li
     pitch,
     angle,
     seed: byHand(own) ? shared.seed : 0,
-    place: repeats(own)
-      ? null
-      : { width, height, cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 },
+    place: repeats(own) ? null : { width, height, cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 },
   };
 }
 

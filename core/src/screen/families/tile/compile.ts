@@ -32,11 +32,19 @@ export interface TileInputs {
 
 export function tileInputs({ own, shared, pitch, pixelsOf }: ScreenAsked<TileSettings>): TileInputs {
   const { picture } = own;
-  return { tile: { ...own, picture: null }, pixels: picture === null ? null : pixelsOf(picture), pitch, angle: shared.angle };
+  return {
+    tile: { ...own, picture: null },
+    pixels: picture === null ? null : pixelsOf(picture),
+    pitch,
+    angle: shared.angle,
+  };
 }
 
 /** Compiles a screen whose cell is a picture. */
-export function compileTileScreen({ tile, pixels, pitch, angle }: TileInputs, { draft, source: sourceOf }: Making): CompiledScreen {
+export function compileTileScreen(
+  { tile, pixels, pitch, angle }: TileInputs,
+  { draft, source: sourceOf }: Making,
+): CompiledScreen {
   const source = pixels === null ? null : sourceOf(pixels);
   const across = pitch * tile.scale;
   const finished = finishTile(source ? readTile(source, Math.ceil(across * 2)) : PLAIN, tile);

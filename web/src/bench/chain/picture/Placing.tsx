@@ -1,4 +1,12 @@
-import { FEED_PARAMS, type FeedFit, fillOf, type NumberParam, pictureOf, placementInMm, shownSize } from '@chromatype/core';
+import {
+  FEED_PARAMS,
+  type FeedFit,
+  fillOf,
+  type NumberParam,
+  pictureOf,
+  placementInMm,
+  shownSize,
+} from '@chromatype/core';
 import type { ChainProps } from '../chain-props.ts';
 import { setFeed, setPlacing } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -22,12 +30,7 @@ export function Placing({ job, pass, fill }: ChainProps) {
   if (!picture) return null;
   const inMm = placementInMm(job.sheet, feed, shownSize(picture));
   const change = (fit: FeedFit) => edit(setPlacing(fill.id, fit === 'own' ? { fit, ...inMm } : { fit }));
-  const field = (
-    label: string,
-    key: 'x' | 'y' | 'width',
-    limit: NumberParam,
-    normal: number,
-  ) => (
+  const field = (label: string, key: 'x' | 'y' | 'width', limit: NumberParam, normal: number) => (
     <NumberField
       label={label}
       value={feed[key]}
@@ -41,7 +44,9 @@ export function Placing({ job, pass, fill }: ChainProps) {
     />
   );
   const others = job.passes.filter((p) => p.id !== pass.id && fillOf(p).feed.picture === feed.picture);
-  const apart = others.filter((p) => (['fit', 'x', 'y', 'width', 'turn'] as const).some((k) => fillOf(p).feed[k] !== feed[k]));
+  const apart = others.filter((p) =>
+    (['fit', 'x', 'y', 'width', 'turn'] as const).some((k) => fillOf(p).feed[k] !== feed[k]),
+  );
   return (
     <div className="grid grid-cols-1 gap-1.5">
       <Choice label="Placing" value={feed.fit} options={FITS} onChange={change} />
@@ -74,7 +79,8 @@ export function Placing({ job, pass, fill }: ChainProps) {
           onClick={() =>
             edit((now) =>
               apart.reduce(
-                (j, p) => setFeed(fillOf(p).id, { fit: feed.fit, x: feed.x, y: feed.y, width: feed.width, turn: feed.turn })(j),
+                (j, p) =>
+                  setFeed(fillOf(p).id, { fit: feed.fit, x: feed.x, y: feed.y, width: feed.width, turn: feed.turn })(j),
                 now,
               ),
             )

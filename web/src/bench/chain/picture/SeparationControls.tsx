@@ -72,12 +72,7 @@ function respread(job: Job, separation: Separation): void {
 }
 
 /** What all passes of a separation have in common. */
-export function SeparationControls({
-  job,
-  pass,
-  fill,
-  separation,
-}: ChainProps & { readonly separation: Separation }) {
+export function SeparationControls({ job, pass, fill, separation }: ChainProps & { readonly separation: Separation }) {
   const { settings } = separation;
   const stats = useReach(job, pass, separation);
   const shown = useTools((s) => s.overlay === 'reach');

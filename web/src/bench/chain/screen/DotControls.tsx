@@ -12,7 +12,8 @@ export function DotControls({ job, pass, fill }: ChainProps) {
       <SampleRow
         label="Dot shape"
         job={job}
-        pass={pass} fill={fill}
+        pass={pass}
+        fill={fill}
         options={optionsOf(familyOf('dots').params.shape)}
         chosen={dots.shape}
         screenFor={(shape) => ({ dots: { ...dots, shape } })}
@@ -21,7 +22,8 @@ export function DotControls({ job, pass, fill }: ChainProps) {
       <SampleRow
         label="Lattice"
         job={job}
-        pass={pass} fill={fill}
+        pass={pass}
+        fill={fill}
         options={optionsOf(familyOf('dots').params.lattice)}
         chosen={dots.lattice}
         screenFor={(lattice) => ({ dots: { ...dots, lattice } })}

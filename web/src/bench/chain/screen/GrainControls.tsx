@@ -32,7 +32,10 @@ export function GrainSize({ fill }: Pick<ChainProps, 'fill'>) {
           const read = /^\s*(\d+(?:[.,]\d+)?)\s*(px|mm)\s*$/.exec(text);
           if (!read) return false;
           const value = Math.min(200, Number(read[1]!.replace(',', '.')));
-          change({ sizeIn: read[2] as 'px' | 'mm', size: read[2] === 'px' ? Math.max(1, Math.round(value)) : Math.max(0.01, value) });
+          change({
+            sizeIn: read[2] as 'px' | 'mm',
+            size: read[2] === 'px' ? Math.max(1, Math.round(value)) : Math.max(0.01, value),
+          });
           return true;
         }}
       />
@@ -61,7 +64,8 @@ export function GrainControls({ job, pass, fill }: ChainProps) {
       <SampleRow
         label="Grain method"
         job={job}
-        pass={pass} fill={fill}
+        pass={pass}
+        fill={fill}
         options={optionsOf(params.method)}
         chosen={grain.method}
         screenFor={(method) => ({ grain: { ...grain, method } })}

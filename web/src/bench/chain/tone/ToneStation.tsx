@@ -1,11 +1,4 @@
-import {
-  isCoverage,
-  meantTone,
-  autoEnds,
-  type NumberParam,
-  type Tone,
-  TONE_PARAMS,
-} from '@chromatype/core';
+import { isCoverage, meantTone, autoEnds, type NumberParam, type Tone, TONE_PARAMS } from '@chromatype/core';
 import type { ChainProps } from '../chain-props.ts';
 import { lazy, memo, Suspense, useState } from 'react';
 import { setScreen, setTone } from '../../../document/edits.ts';
