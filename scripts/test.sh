@@ -29,6 +29,9 @@ step() {
 
 step "kernels" npm run -s kernels
 step "types of core, server, demo and bench" npx tsc -b core server demo bench
+# The plates of the demo jobs are compared with kept hashes: their pictures are made beside the next steps.
+node demo/dist/main.js data/demo > "$results/demo.log" 2>&1 &
+demo=$!
 # These do not wait for each other.
 npm run -s lint > "$results/lint.log" 2>&1 &
 lint=$!
@@ -42,6 +45,7 @@ ended() {
 }
 step "types of the browser tests" ended "$e2e_types" "$results/e2e-types.log"
 step "lint and import directions" ended "$lint" "$results/lint.log"
+step "demo pictures" ended "$demo" "$results/demo.log"
 
 # Tests of a runner are counted one by one from its report.
 count() {

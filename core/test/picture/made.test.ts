@@ -13,7 +13,6 @@ import {
   polygonsOf,
   readJob,
 } from '../../src/index.ts';
-import { kernels } from '../plates.ts';
 import { lightReader } from '../jobs.ts';
 import { sheetOf } from '../screens.ts';
 

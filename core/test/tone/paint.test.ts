@@ -2,7 +2,6 @@ import {
   fillOf,
   planPass,
   withFill,
-  createPassChain,
   isBitmap,
   paintShare,
   type PaintStroke,

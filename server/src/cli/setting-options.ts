@@ -44,7 +44,7 @@ export function rangeOf(param: Param): string {
  * The value of a setting from text.
  * @throws UsageError naming `option` when the text is none of its values
  */
-function valueOf(param: Param, text: string, option: string): unknown {
+function valueFrom(param: Param, text: string, option: string): unknown {
   const wrong = () => new UsageError(`${option} must be ${rangeOf(param)}.`);
   switch (param.kind) {
     case 'number': {
@@ -69,7 +69,7 @@ function valueOf(param: Param, text: string, option: string): unknown {
 function setOne(job: Job, pass: string, path: string, text: string, option: string): Job {
   const setting = settingAt(path);
   if (!setting) throw new UsageError(`There is no setting ${path}; chromatype list settings tells them all.`);
-  return setting.set(job, pass, valueOf(setting.param, text, option));
+  return setting.set(job, pass, valueFrom(setting.param, text, option));
 }
 
 /**

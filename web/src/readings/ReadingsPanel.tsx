@@ -140,10 +140,8 @@ export default function ReadingsPanel({
   const lpi = hasRows(job, pass) ? screenLpi(job.sheet, fillOf(pass).screen) : null;
   const worst = steps ? Math.max(...steps.map((s) => Math.abs(s.wanted - s.printed))) : null;
   const histogram = useMemo(() => histogramOption(counts, meantTone(fillOf(pass))), [counts, pass]);
-  const printed = useMemo(
-    () => stepsOption(steps ?? [], isCoverage(fillOf(pass).feed.part)),
-    [steps, fillOf(pass).feed.part],
-  );
+  const { part } = fillOf(pass).feed;
+  const printed = useMemo(() => stepsOption(steps ?? [], isCoverage(part)), [steps, part]);
   const spectrum = useMemo(() => spectrumOption(power ?? [], job.sheet.ppi, lpi), [power, job.sheet.ppi, lpi]);
   return (
     <section
