@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Makes the pictures in docs/screenshots from the demo data.
+# Makes the views in docs/screenshots and the contact pages in docs/contact from the demo data.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 source scripts/lib.sh
@@ -15,6 +15,6 @@ server=$!
 trap 'kill $server 2>/dev/null || true; rm -rf "$work"' EXIT
 wait_for "http://127.0.0.1:$port/api/jobs" $server
 node demo/dist/main.js "$data/demo" "http://127.0.0.1:$port"
-mkdir -p docs/screenshots
-node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots
-node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-lettering.png" docs/screenshots
+mkdir -p docs/screenshots docs/contact
+node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots docs/contact
+node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-lettering.png" docs/contact

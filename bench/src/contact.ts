@@ -20,6 +20,7 @@ import {
   filePicture,
   DEFAULT_TONE,
   plainStock,
+  MM_PER_INCH,
 } from '@chromatype/core';
 import sharp from 'sharp';
 import { launchChromium } from './chromium.ts';
@@ -64,7 +65,7 @@ const tileSource = memorySource(128, 128, 1, new Uint8Array(tile));
 function jobOf<F extends FamilyName>(family: F, own: Partial<Screen[F]>, angle: number, pitch: number): Job {
   const base = createJob('contact', 'p');
   const pass = base.passes[0]!;
-  const mm = (pixels: number) => (pixels / 300) * 25.4;
+  const mm = (pixels: number) => (pixels / 300) * MM_PER_INCH;
   const known = (id: string, width: number, height: number) =>
     filePicture({ id, name: id, hash: id.repeat(64), width, height });
   const fill = fillOf(pass);

@@ -1,4 +1,4 @@
-import { createJob, type Job, filePicture, fillOf, withFill } from '@chromatype/core';
+import { createJob, type Job, filePicture, fillOf, withFill, MM_PER_INCH } from '@chromatype/core';
 
 /** The picture that plates are measured on: 24 megapixels. */
 export const WIDTH = 6000;
@@ -11,7 +11,7 @@ export function plateJob(): Job {
   const fill = fillOf(pass);
   return {
     ...base,
-    sheet: { ...base.sheet, width: (WIDTH / 300) * 25.4, height: (HEIGHT / 300) * 25.4, ppi: 300 },
+    sheet: { ...base.sheet, width: (WIDTH / 300) * MM_PER_INCH, height: (HEIGHT / 300) * MM_PER_INCH, ppi: 300 },
     pictures: [filePicture({ id: 'a', name: 'a', hash: '0'.repeat(64), width: WIDTH, height: HEIGHT })],
     passes: [
       withFill(pass, {

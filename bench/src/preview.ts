@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
 import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
-import { createJob, createPass, type Job, filePicture, fillOf, withFill } from '@chromatype/core';
+import { createJob, createPass, type Job, filePicture, fillOf, withFill, MM_PER_INCH } from '@chromatype/core';
 import type { Page } from '@playwright/test';
 import { launchChromium } from './chromium.ts';
 import { processJob } from './separation.ts';
@@ -30,7 +30,7 @@ function fourPasses({ hash, width, height }: Stored): Job {
   const parts = ['b', 'g', 'r', 'lightness'] as const;
   return {
     ...base,
-    sheet: { ...base.sheet, width: (6000 / 300) * 25.4, height: (4000 / 300) * 25.4, ppi: 300 },
+    sheet: { ...base.sheet, width: (6000 / 300) * MM_PER_INCH, height: (4000 / 300) * MM_PER_INCH, ppi: 300 },
     pictures: [filePicture({ id: 'a', name: 'a', hash, width, height })],
     passes: parts.map((part, k) => {
       const pass = createPass(`p${k}`, k, 'a');

@@ -11,6 +11,7 @@ import {
   memorySource,
   type Screen,
   filePicture,
+  MM_PER_INCH,
 } from '@chromatype/core';
 import { median, ms, type Row, timed } from './statistics.ts';
 
@@ -32,7 +33,7 @@ function screens(normal: Screen): readonly (readonly [string, Screen])[] {
 export function sampleRows(): Row[] {
   const kernels = createKernels();
   const job = createJob('samples', 'p');
-  const mm = (SIDE / 300) * 25.4;
+  const mm = (SIDE / 300) * MM_PER_INCH;
   const sheet = { ...job.sheet, width: mm, height: mm, ppi: 300 };
   const pictures = [filePicture({ id: 'a', name: 'a', hash: '0'.repeat(64), width: SIDE, height: SIDE })];
   const source = memorySource(SIDE, SIDE, 1, new Uint8Array(SIDE * SIDE).fill(128));

@@ -1,8 +1,9 @@
 import { join } from 'node:path';
 import { launchChromium } from './chromium.ts';
 
-const [address, folder] = process.argv.slice(2);
-if (!address || !folder) throw new Error('Give the address of a server with the demo, and a folder.');
+const [address, folder, contact] = process.argv.slice(2);
+if (!address || !folder || !contact)
+  throw new Error('Give the address of a server with the demo, a folder for views and one for contact pages.');
 
 const browser = await launchChromium();
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -10,7 +11,7 @@ const settled = async () => {
   await page.waitForSelector('[data-testid=sheet][data-stage=settled]', { timeout: 60_000 });
   await page.waitForTimeout(2500);
 };
-const shot = (name: string) => page.screenshot({ path: join(folder, `${name}.png`) });
+const shot = (name: string, to = folder) => page.screenshot({ path: join(to, `${name}.png`) });
 
 await page.goto(address);
 await page.waitForFunction(
@@ -47,7 +48,7 @@ await openJob('Harbour postcard');
 await settled();
 await page.getByRole('button', { name: '1:1' }).click();
 await settled();
-await shot('rosettes');
+await shot('rosettes', contact);
 await openJob('Harbour print, two inks');
 await settled();
 await page.getByRole('button', { name: 'Off the press' }).click();

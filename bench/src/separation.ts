@@ -13,6 +13,7 @@ import {
   splitPicture,
   fillOf,
   withFill,
+  MM_PER_INCH,
 } from '@chromatype/core';
 import { HEIGHT, WIDTH } from './plate-job.ts';
 import { median, ms, type Row } from './statistics.ts';
@@ -24,7 +25,7 @@ const PPI = 600;
 /** The demo photo split into process at 24 megapixels, pixel on pixel. */
 export function processJob(): Job {
   const base = createJob('bench', 'p');
-  const mm = (pixels: number) => (pixels / 300) * 25.4;
+  const mm = (pixels: number) => (pixels / 300) * MM_PER_INCH;
   const job: Job = {
     ...base,
     sheet: { ...base.sheet, width: mm(WIDTH), height: mm(HEIGHT), ppi: 300 },
@@ -49,7 +50,7 @@ export function printPart(rgba: Uint8Array, first: number, rows: number): number
   const source = memorySource(WIDTH, rows, 4, rgba.subarray(first * WIDTH * 4, (first + rows) * WIDTH * 4));
   const part: Job = {
     ...job,
-    sheet: { ...job.sheet, height: (rows / 300) * 25.4 },
+    sheet: { ...job.sheet, height: (rows / 300) * MM_PER_INCH },
     pictures: job.pictures.map((p) => ({ ...p, height: rows })),
   };
   let bytes = 0;

@@ -1,4 +1,4 @@
-import { ByteCache } from '../memory/byte-cache.ts';
+import { countCache, remember } from '../memory/cache.ts';
 import { type PaintStroke, paintShare } from '../raster/strokes.ts';
 import type { Area } from '../raster/area.ts';
 import { distanceAt, distanceCube } from './colour-distance.ts';
@@ -25,16 +25,22 @@ function coloursUnder(source: PictureSource, { points }: PaintStroke): string[] 
   return [...colours];
 }
 
-const kept = new WeakMap<PictureSource, ByteCache<Float32Array | null>>();
+/** Distances of every colour to the colours of a stroke; null for a stroke beside the picture. */
+interface StrokeColours {
+  readonly cube: Float32Array | null;
+}
 
-/** Distances to the colours of a stroke, remembered while other strokes are painted; null without any. */
+const newCache = () => countCache<StrokeColours>(MOST_KEPT);
+const kept = new WeakMap<PictureSource, ReturnType<typeof newCache>>();
+
+/** The cached distances to the colours of a stroke, so that painting one stroke does not measure the others again. */
 function cubeOf(source: PictureSource, stroke: PaintStroke): Float32Array | null {
-  const cubes = kept.get(source) ?? new ByteCache<Float32Array | null>(MOST_KEPT, () => 1);
+  const cubes = kept.get(source) ?? newCache();
   kept.set(source, cubes);
-  return cubes.take(JSON.stringify(stroke.points), () => {
+  return remember(cubes, JSON.stringify(stroke.points), () => {
     const colours = coloursUnder(source, stroke);
-    return colours.length > 0 ? distanceCube(colours) : null;
-  });
+    return { cube: colours.length > 0 ? distanceCube(colours) : null };
+  }).cube;
 }
 
 /**

@@ -1,41 +1,52 @@
-import { ByteCache } from '../memory/byte-cache.ts';
+import { byteCache, countCache, remember } from '../memory/cache.ts';
 import type { Area } from './area.ts';
 
-interface Last<T> {
+/** What was read last of something, and over which area. */
+interface LastRead {
   readonly area: string;
-  readonly made: T;
+  readonly made: unknown;
 }
 
-const lasts = new WeakMap<object, Map<string, Last<unknown>>>();
-/** The colours of a picture, and the inks that some tables make of them. */
+/** How many keys keep their last reading: the colours of a picture, and the inks that some tables make of them. */
 const MOST_HELD = 6;
+/** Bytes of first pictures that are kept of one picture. */
+const MOST_BYTES = 48e6;
+
+/** Bytes of a reading with them, as caches count it. */
+interface FirstLook {
+  readonly made: unknown;
+  readonly bytes: number;
+}
+
+const newLasts = () => countCache<LastRead>(MOST_HELD);
+const newLooks = () => byteCache<FirstLook>(MOST_BYTES, (look) => look.bytes);
+const lasts = new WeakMap<object, ReturnType<typeof newLasts>>();
+const looks = new WeakMap<object, ReturnType<typeof newLooks>>();
 
 const wordsOf = ({ x, y, width, height, step }: Area): string => `${x} ${y} ${width} ${height} ${step}`;
 
-/** A reader that keeps what it read last of something under each key, since it is asked for in a row. */
+/**
+ * Returns a reader that keeps its last reading for as long as `owner` lives. Readers of the same owner and key share
+ * it, so equal keys must read equal values.
+ */
 export function lastReads<T>(owner: object, key: string, read: (area: Area) => T): (area: Area) => T {
-  const held = (lasts.get(owner) ?? new Map<string, Last<unknown>>()) as Map<string, Last<T>>;
+  const held = lasts.get(owner) ?? newLasts();
   lasts.set(owner, held);
   return (area) => {
     const words = wordsOf(area);
     const known = held.get(key);
-    if (known?.area === words) return known.made;
+    if (known?.area === words) return known.made as T;
     const made = read(area);
-    held.delete(key);
     held.set(key, { area: words, made });
-    if (held.size > MOST_HELD) held.delete(held.keys().next().value!);
     return made;
   };
 }
 
-/** First looks, which come again with every move of a hand. */
-const looks = new WeakMap<object, ByteCache<unknown>>();
-const MOST_BYTES = 48e6;
-
 /**
- * A reader of a picture that reads an area once when it is asked for several times under one key: whole areas
- * in a row, those of which only some rows are looked at for as long as there is room for them.
- * @param sizeOf bytes that something read takes
+ * Returns a reader of a picture that reads an area once when several readers ask for it under one key: whole areas
+ * while they are asked for in a row, areas of which only some rows are read (first pictures, which come again with
+ * every move of a hand) for as long as there is room for them.
+ * @param sizeOf bytes that a reading takes
  */
 export function sharedReads<T>(
   picture: object,
@@ -43,8 +54,13 @@ export function sharedReads<T>(
   sizeOf: (made: T) => number,
   read: (area: Area) => T,
 ): (area: Area) => T {
-  const kept = (looks.get(picture) ?? new ByteCache<T>(MOST_BYTES, sizeOf)) as ByteCache<T>;
-  looks.set(picture, kept as ByteCache<unknown>);
+  const kept = looks.get(picture) ?? newLooks();
+  looks.set(picture, kept);
   const last = lastReads(picture, key, read);
-  return (area) => (area.step === 1 ? last(area) : kept.take(`${key} ${wordsOf(area)}`, () => read(area)));
+  const firstLook = (area: Area): FirstLook => {
+    const made = read(area);
+    return { made, bytes: sizeOf(made) };
+  };
+  return (area) =>
+    area.step === 1 ? last(area) : (remember(kept, `${key} ${wordsOf(area)}`, () => firstLook(area)).made as T);
 }

@@ -1,4 +1,4 @@
-import { ByteCache } from '../memory/byte-cache.ts';
+import { countCache, remember } from '../memory/cache.ts';
 
 /** Fixed-point one: weights of every result sum to exactly this. */
 export const WEIGHT_ONE = 16384;
@@ -61,11 +61,11 @@ export const cubicPhases = (): Int32Array =>
  */
 export function makeTaps(from: number, length: number, size: number, offset: number, scale: number): Taps {
   const key = [from, length, size, offset, scale].join(' ');
-  return made.take(key, () => tapsOf(from, length, size, offset, scale));
+  return remember(made, key, () => tapsOf(from, length, size, offset, scale));
 }
 
 /** Blocks of a sheet ask for the same taps again, channel by channel. */
-const made = new ByteCache<Taps>(80, () => 1);
+const made = countCache<Taps>(80);
 
 function tapsOf(from: number, length: number, size: number, offset: number, scale: number): Taps {
   const first = Math.min(length, Math.max(0, Math.ceil(offset - 0.5 - 1e-9) - from));

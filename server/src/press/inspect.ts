@@ -1,4 +1,4 @@
-import { byteOfLight, decodeSrgb } from '@chromatype/core';
+import { byteOfLight, decodeSrgb, MM_PER_INCH } from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 
@@ -51,8 +51,8 @@ async function readPlate(file: string, bytes: Uint8Array): Promise<ShopPlate> {
 
 /** Middle of the register cross in the upper margin, in pixels: the row and the column with the most ink. */
 async function crossOf({ bytes, width, height, ppi }: ShopPlate): Promise<readonly [number, number] | null> {
-  const across = Math.min(width, Math.round((LOOK_ACROSS / 25.4) * ppi));
-  const down = Math.min(height, Math.round((LOOK_DOWN / 25.4) * ppi));
+  const across = Math.min(width, Math.round((LOOK_ACROSS / MM_PER_INCH) * ppi));
+  const down = Math.min(height, Math.round((LOOK_DOWN / MM_PER_INCH) * ppi));
   const left = Math.floor((width - across) / 2);
   const { data, info } = await sharp(bytes, { limitInputPixels: false })
     .extract({ left, top: 0, width: across, height: down })
@@ -61,7 +61,7 @@ async function crossOf({ bytes, width, height, ppi }: ShopPlate): Promise<readon
     .toBuffer({ resolveWithObject: true });
   const dark = (x: number, y: number) => data[(y * across + x) * info.channels]! < 128;
   // A cross has a row of ink across nearly all of it, the first from above.
-  const half = Math.round((1.5 / 25.4) * ppi);
+  const half = Math.round((1.5 / MM_PER_INCH) * ppi);
   for (let y = half; y < down - half; y++) {
     let run = 0;
     for (let x = 0; x < across; x++) run += dark(x, y) ? 1 : 0;

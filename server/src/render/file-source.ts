@@ -1,5 +1,5 @@
 import { closeSync, openSync, readSync } from 'node:fs';
-import type { PictureSource } from '@chromatype/core';
+import { countCache, type PictureSource } from '@chromatype/core';
 
 /** A picture's pixels on the disk. */
 export interface StoredPicture {
@@ -19,17 +19,16 @@ export function openFileSource(picture: StoredPicture): PictureSource & { close(
   const handle = openSync(picture.file, 'r');
   const stride = picture.width * picture.channels;
   const bandRows = Math.max(1, Math.floor(BAND_BYTES / stride));
-  const bands = new Map<number, Uint8Array>();
+  const bands = countCache<Uint8Array>(BANDS);
 
   function bandAt(index: number): Uint8Array {
-    const known = bands.get(index);
+    const known = bands.get(`${index}`);
     if (known) return known;
     const rows = Math.min(bandRows, picture.height - index * bandRows);
     const band = new Uint8Array(rows * stride);
     const got = readSync(handle, band, 0, band.length, index * bandRows * stride);
     if (got !== band.length) throw new Error('A stored picture is incomplete.');
-    if (bands.size >= BANDS) bands.delete(bands.keys().next().value!);
-    bands.set(index, band);
+    bands.set(`${index}`, band);
     return band;
   }
 

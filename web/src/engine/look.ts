@@ -1,4 +1,4 @@
-import { byteOfLight, LIGHT_OF_BYTE, seenFrom } from '@chromatype/core';
+import { byteOfLight, LIGHT_OF_BYTE, seenFrom, LUMINANCE } from '@chromatype/core';
 
 /** How shown pixels are looked at. */
 export interface LookAsked {
@@ -27,7 +27,7 @@ export function lookAt(rgba: Uint8ClampedArray<ArrayBuffer>, asked: LookAsked): 
   );
   if (grey) {
     const [r, g, b] = planes as [Float32Array, Float32Array, Float32Array];
-    planes = [r.map((v, k) => 0.2126 * v + 0.7152 * g[k]! + 0.0722 * b[k]!)];
+    planes = [r.map((v, k) => LUMINANCE[0] * v + LUMINANCE[1] * g[k]! + LUMINANCE[2] * b[k]!)];
   }
   if (perDegree !== null) planes = seenFrom(planes, width, height, perDegree);
   const out = new Uint8ClampedArray(rgba.length);

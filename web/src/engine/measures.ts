@@ -19,6 +19,7 @@ import {
   toneCurve,
   meantTone,
   fillOf,
+  MM_PER_INCH,
 } from '@chromatype/core';
 import { sampleJob, pitchPixels } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
@@ -127,8 +128,12 @@ export function measureRepeats(engine: SheetEngine, job: Job, pass: Pass): Repea
   const picture = job.pictures.find((p) => p.id === fillOf(pass).feed.picture);
   const source = picture?.hash ? engine.lookup(picture.hash) : null;
   if (!picture || (!picture.made && !source)) return [];
-  const perInch = Math.min(job.sheet.ppi, 150, (4 * REPEAT_SIDE * 25.4) / Math.max(size.width, size.height) + 60);
-  const width = Math.round((size.width / 25.4) * perInch);
+  const perInch = Math.min(
+    job.sheet.ppi,
+    150,
+    (4 * REPEAT_SIDE * MM_PER_INCH) / Math.max(size.width, size.height) + 60,
+  );
+  const width = Math.round((size.width / MM_PER_INCH) * perInch);
   if (width < REPEAT_SIDE) return [];
   const { bytes, height } = feedBytes(engine, job, pass, source, width);
   if (height < REPEAT_SIDE) return [];

@@ -12,6 +12,7 @@ import {
   type PrintEnv,
   type Sheet,
   textureOf,
+  MM_PER_INCH,
 } from '@chromatype/core';
 
 /** Whether a pass looks other on the press than its plate. */
@@ -57,7 +58,7 @@ export function layTexture(
 ): void {
   const texture = textureOf(sheet.stock);
   if (!texture) return;
-  const mm = 25.4 / (sheet.ppi * at.scale);
+  const mm = MM_PER_INCH / (sheet.ppi * at.scale);
   for (let k = 0; 4 * k < rgba.length; k++) {
     const x = (at.originX + (k % at.width)) * mm;
     const y = (at.originY + Math.floor(k / at.width)) * mm;

@@ -18,6 +18,7 @@ import {
   filePicture,
   DEFAULT_TONE,
   fillOf,
+  MM_PER_INCH,
 } from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
 
@@ -46,7 +47,7 @@ export function sampleJob(
   height: number,
   pitch: number,
 ): { job: Job; pass: Pass } {
-  const mm = (pixels: number) => (pixels / job.sheet.ppi) * 25.4;
+  const mm = (pixels: number) => (pixels / job.sheet.ppi) * MM_PER_INCH;
   const fill = fillOf(pass);
   const sample = withFill(pass, {
     // What is coverage already is asked for in even steps.

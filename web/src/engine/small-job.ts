@@ -7,6 +7,7 @@ import {
   shownSize,
   fillOf,
   withFill,
+  MM_PER_INCH,
 } from '@chromatype/core';
 
 export interface SmallJob {
@@ -25,7 +26,7 @@ export function smallJob(job: Job, pass: Pass, reduced: PictureSource | null, wi
   const height = Math.max(1, Math.round((width * size.height) / size.width));
   const picture = job.pictures.find((p) => p.id === fillOf(pass).feed.picture);
   if (!picture || (!picture.made && !reduced)) return null;
-  const sheet = { ...job.sheet, ppi: (width / size.width) * 25.4 };
+  const sheet = { ...job.sheet, ppi: (width / size.width) * MM_PER_INCH };
   const own = fillOf(pass).feed;
   const feed = { ...own, ...placementInMm(job.sheet, own, shownSize(picture)), fit: 'own' as const };
   const shown = reduced ? { ...picture, width: reduced.width, height: reduced.height } : picture;

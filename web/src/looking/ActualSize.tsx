@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@chromatype/core';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { zoomTo } from '../bench/view-store.ts';
@@ -42,9 +43,9 @@ export function ActualSize({ sheetPpi }: { readonly sheetPpi: number }) {
             aria-hidden
             className="border-[1.5px] border-hot bg-paper-2"
             style={{
-              width: (CARD.width / 25.4) * ppi,
-              height: (CARD.height / 25.4) * ppi,
-              borderRadius: (3.18 / 25.4) * ppi,
+              width: (CARD.width / MM_PER_INCH) * ppi,
+              height: (CARD.height / MM_PER_INCH) * ppi,
+              borderRadius: (3.18 / MM_PER_INCH) * ppi,
             }}
           />
           <SliderRow

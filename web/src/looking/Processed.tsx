@@ -1,4 +1,4 @@
-import { mmPerDegree, parseHex, type Sheet } from '@chromatype/core';
+import { mmPerDegree, parseHex, type Sheet, MM_PER_INCH } from '@chromatype/core';
 import { type RefObject, useEffect, useRef } from 'react';
 import { latestOnly } from '../engine/latest.ts';
 import { enginePool } from '../engine/pool.ts';
@@ -39,7 +39,7 @@ export function Processed({ source, stage, sheet, view, metres, grey }: Props) {
   useEffect(() => {
     if (canvas.current) canvas.current.dataset.stage = 'working';
     if (stage === 'working' || stage === 'loading') return;
-    const perDegree = metres === null ? null : (sheet.ppi / 25.4) * view.scale * mmPerDegree(metres);
+    const perDegree = metres === null ? null : (sheet.ppi / MM_PER_INCH) * view.scale * mmPerDegree(metres);
     draw.current!(view, perDegree, grey);
   }, [stage, view, sheet.ppi, metres, grey]);
   return (

@@ -1,4 +1,4 @@
-import { mmPerDegree, type Sheet } from '@chromatype/core';
+import { mmPerDegree, type Sheet, MM_PER_INCH } from '@chromatype/core';
 import { SliderRow } from '../ui/SliderRow.tsx';
 import { NORMAL_DISTANCE, setLooks } from './look-store.ts';
 
@@ -20,7 +20,7 @@ export function StepBackBar({
   readonly sheet: Sheet;
   readonly scale: number;
 }) {
-  const shown = ((sheet.ppi / 25.4) * scale * mmPerDegree(metres)) / 2;
+  const shown = ((sheet.ppi / MM_PER_INCH) * scale * mmPerDegree(metres)) / 2;
   return (
     <div className="absolute top-2 left-1/2 w-[420px] -translate-x-1/2 bg-paper px-2 py-1">
       <SliderRow

@@ -1,4 +1,4 @@
-import { type Job, type Pass, type StripSheet, sheetSize, fillOf } from '@chromatype/core';
+import { type Job, type Pass, type StripSheet, sheetSize, fillOf, MM_PER_INCH } from '@chromatype/core';
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
 import { enginePool } from '../engine/pool.ts';
@@ -66,7 +66,7 @@ export function CropPicker({ job, pass, ready, crop, onChange }: Props) {
       min={3}
       max={job.sheet[key]}
       step={1}
-      normal={25.4}
+      normal={MM_PER_INCH}
       format={MM}
       about="Size of every strip on paper."
       onChange={(v) => set({ [key]: v })}

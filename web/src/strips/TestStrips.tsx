@@ -1,4 +1,4 @@
-import { type Job, type StripSheet, sheetPixels, stripSetting } from '@chromatype/core';
+import { type Job, type StripSheet, sheetPixels, stripSetting, MM_PER_INCH } from '@chromatype/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -19,7 +19,6 @@ import { KeptSheets } from './KeptSheets.tsx';
 import { StripGrid } from './StripGrid.tsx';
 import { usePicturesReady, useStrips, useWarmWorkers } from './use-strips.ts';
 
-const INCH = 25.4;
 /** CSS pixels of a strip when the grid is fitted to the view. */
 const ROOM = { width: 690, height: 560 };
 const SMALLEST = 0.05;
@@ -28,7 +27,7 @@ const LARGEST = 4;
 /** Display pixels a sheet pixel at which all strips of a sheet fit. */
 function fittedScale(job: Job, sheet: StripSheet): number {
   const { columns, rows } = sizeOf(sheet);
-  const px = (mm: number) => ((mm * job.sheet.ppi) / INCH) * (1 / devicePixelRatio);
+  const px = (mm: number) => ((mm * job.sheet.ppi) / MM_PER_INCH) * (1 / devicePixelRatio);
   // Words beside the rows take some of the room.
   const across = (ROOM.width - (sheet.down ? 70 : 0)) / columns / px(sheet.crop.width);
   const down = ROOM.height / rows / px(sheet.crop.height);
@@ -50,10 +49,10 @@ function OpenTestStrips({ id }: { readonly id: string }) {
     () =>
       newest?.crop ??
       keptOnSheet(job, {
-        x: job.sheet.width / 2 - INCH / 2,
-        y: job.sheet.height / 2 - INCH / 2,
-        width: INCH,
-        height: INCH,
+        x: job.sheet.width / 2 - MM_PER_INCH / 2,
+        y: job.sheet.height / 2 - MM_PER_INCH / 2,
+        width: MM_PER_INCH,
+        height: MM_PER_INCH,
       }),
   );
   const [sheet, setSheet] = useState<StripSheet | null>(newest ?? null);
@@ -179,8 +178,8 @@ function OpenTestStrips({ id }: { readonly id: string }) {
               pass={base}
               sheet={sheet}
               samples={samples}
-              width={Math.round(((sheet.crop.width * job.sheet.ppi) / INCH) * cssPerPixel)}
-              height={Math.round(((sheet.crop.height * job.sheet.ppi) / INCH) * cssPerPixel)}
+              width={Math.round(((sheet.crop.width * job.sheet.ppi) / MM_PER_INCH) * cssPerPixel)}
+              height={Math.round(((sheet.crop.height * job.sheet.ppi) / MM_PER_INCH) * cssPerPixel)}
               chosen={chosen}
               choose={(column, row) => setChosen({ column, row })}
               take={take}

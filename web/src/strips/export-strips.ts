@@ -1,4 +1,4 @@
-import { createPngWriter, type Job, type Pass, type StripSheet, stripSetting } from '@chromatype/core';
+import { createPngWriter, type Job, type Pass, type StripSheet, stripSetting, MM_PER_INCH } from '@chromatype/core';
 import { sizeOf } from './axes.ts';
 import { cropPixelsOf, makeStrips } from './make-strips.ts';
 import { textOf } from './StripGrid.tsx';
@@ -61,7 +61,7 @@ export async function stripsPng(job: Job, pass: Pass, sheet: StripSheet, told: P
   const strips = await fullStrips(job, sheet, told);
   if (!strips) return null;
   const { ppi } = job.sheet;
-  const px = (mm: number) => Math.round((mm * ppi) / 25.4);
+  const px = (mm: number) => Math.round((mm * ppi) / MM_PER_INCH);
   const at = layoutOf(sheet);
   const canvas = new OffscreenCanvas(px(at.width), px(at.height));
   const context = canvas.getContext('2d')!;
@@ -112,7 +112,7 @@ export async function stripsPdf(job: Job, pass: Pass, sheet: StripSheet, told: P
   const strips = await fullStrips(job, sheet, told);
   if (!strips) return null;
   const { PDFDocument, StandardFonts, rgb } = await import('pdf-lib');
-  const pt = (mm: number) => (mm * 72) / 25.4;
+  const pt = (mm: number) => (mm * 72) / MM_PER_INCH;
   const at = layoutOf(sheet);
   const pdf = await PDFDocument.create();
   pdf.setTitle(titleOf(job, pass, sheet));

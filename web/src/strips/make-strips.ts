@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@chromatype/core';
 import type { StripSheet } from '@chromatype/core';
 import type { CropPixels } from '../engine/strips.ts';
 import { enginePool } from '../engine/pool.ts';
@@ -7,7 +8,7 @@ import { sizeOf, stripOf } from './axes.ts';
 
 /** The crop of a sheet of strips in sheet pixels. */
 export function cropPixelsOf(job: Job, { crop }: Pick<StripSheet, 'crop'>): CropPixels {
-  const perMm = job.sheet.ppi / 25.4;
+  const perMm = job.sheet.ppi / MM_PER_INCH;
   return {
     x: Math.round((crop.x + job.sheet.bleed) * perMm),
     y: Math.round((crop.y + job.sheet.bleed) * perMm),

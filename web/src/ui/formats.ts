@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '@chromatype/core';
 import type { NumberFormat } from './number-text.ts';
 
 export const PERCENT: NumberFormat = { unit: '%', digits: 1, shown: 100 };
@@ -6,6 +7,6 @@ export const DEGREES: NumberFormat = { unit: '°', digits: 2, units: { rad: (v) 
 export const MM: NumberFormat = {
   unit: 'mm',
   digits: 2,
-  units: { cm: (v) => v * 10, in: (v) => v * 25.4, m: (v) => v * 1000 },
+  units: { cm: (v) => v * 10, in: (v) => v * MM_PER_INCH, m: (v) => v * 1000 },
 };
 export const PPI: NumberFormat = { unit: 'ppi', digits: 1, units: { ppcm: (v) => v * 2.54 } };

@@ -1,3 +1,4 @@
+import { countCache } from '../../memory/cache.ts';
 import type { Kernels } from '../../kernel/kernels.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
 import { type LatticePositions, latticeOf } from '../periodic/positions.ts';
@@ -55,7 +56,7 @@ export interface CellMeansOptions {
  */
 export function createCellMeans(options: CellMeansOptions): (area: Area) => Uint16Array {
   const { kernels, positions: at, sheet } = options;
-  const blocks = new Map<string, BlockSums>();
+  const blocks = countCache<BlockSums>(MOST_BLOCKS);
   const du = 2 * at.ux;
   const dv = 2 * at.vx;
 
@@ -94,7 +95,6 @@ export function createCellMeans(options: CellMeansOptions): (area: Area) => Uint
       );
     }
     const made = { ...box, sums: kernels.f64(output).slice(0, length) };
-    if (blocks.size >= MOST_BLOCKS) blocks.delete(blocks.keys().next().value!);
     blocks.set(key, made);
     return made;
   }

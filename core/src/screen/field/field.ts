@@ -1,3 +1,4 @@
+import { byteCache, remember } from '../../memory/cache.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
 import { rawThreshold } from '../periodic/compile-tile.ts';
 
@@ -44,14 +45,13 @@ function equaliser(heights: SheetHeights, { width, height }: Size, draft: boolea
 /** Columns that one place stands for in a first look. */
 const MOST_HELD = 4;
 
-/** Bytes of thresholds that a field remembers. */
+/** Bytes of thresholds that a field caches. */
 const KEPT_BYTES = 64e6;
 
 /** A field over a sheet. `relevel`: by rank, so that coverage equals tone; otherwise by the heights themselves. */
 export function createField(heights: SheetHeights, sheet: Size, relevel: boolean, draft: boolean): ThresholdField {
   const ranks = relevel ? equaliser(heights, sheet, draft) : null;
-  const kept = new Map<string, Uint16Array>();
-  let bytes = 0;
+  const kept = byteCache<Uint16Array>(KEPT_BYTES, (thresholds) => thresholds.byteLength);
 
   function thresholdOf(height: number): number {
     if (!ranks) return rawThreshold(height);
@@ -77,19 +77,7 @@ export function createField(heights: SheetHeights, sheet: Size, relevel: boolean
   }
 
   return {
-    over(area) {
-      const key = `${area.x} ${area.y} ${area.width} ${area.height} ${area.step}`;
-      const known = kept.get(key);
-      if (known) return known;
-      const made = make(area);
-      while (bytes + made.byteLength > KEPT_BYTES && kept.size > 0) {
-        const [oldest, value] = kept.entries().next().value!;
-        kept.delete(oldest);
-        bytes -= value.byteLength;
-      }
-      kept.set(key, made);
-      bytes += made.byteLength;
-      return made;
-    },
+    over: ({ x, y, width, height, step }) =>
+      remember(kept, `${x} ${y} ${width} ${height} ${step}`, () => make({ x, y, width, height, step })),
   };
 }

@@ -9,6 +9,7 @@ import {
   type Sheet,
   sheetPixels,
   sizeName,
+  MM_PER_INCH,
 } from '@chromatype/core';
 import { useState } from 'react';
 import { type Resizing, resizeSheet, setSheet, sheetLikePicture } from '../../document/edits.ts';
@@ -43,7 +44,7 @@ const GROUPS = ['A', 'B', 'US', 'Other'] as const;
 
 /** Lengths kept in mm, shown in another unit; any unit can be typed. */
 function lengthFormat(unit: 'mm' | 'cm' | 'in' | 'px', ppi: number): NumberFormat {
-  const perUnit = { mm: 1, cm: 10, in: 25.4, px: 25.4 / ppi }[unit];
+  const perUnit = { mm: 1, cm: 10, in: MM_PER_INCH, px: MM_PER_INCH / ppi }[unit];
   return {
     unit,
     digits: unit === 'px' ? 0 : 2,
@@ -51,7 +52,7 @@ function lengthFormat(unit: 'mm' | 'cm' | 'in' | 'px', ppi: number): NumberForma
     units: {
       ...MM.units,
       mm: (v) => v,
-      px: (v) => (v * 25.4) / ppi,
+      px: (v) => (v * MM_PER_INCH) / ppi,
     },
   };
 }
@@ -84,7 +85,7 @@ export function SheetStation({ job }: { readonly job: Job }) {
       value={sheet[key]}
       min={SHEET_PARAMS.width.min}
       max={SHEET_PARAMS.width.max}
-      step={unit === 'px' ? 25.4 / sheet.ppi : 1}
+      step={unit === 'px' ? MM_PER_INCH / sheet.ppi : 1}
       normal={DEFAULT_SHEET[key]}
       format={format}
       about="Side of the trimmed sheet."

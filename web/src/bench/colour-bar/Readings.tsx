@@ -1,4 +1,4 @@
-import { type Job, type Pass, screenLpi, squareBeat, fileHashes, hasRows, fillOf } from '@chromatype/core';
+import { type Job, type Pass, screenLpi, squareBeat, fileHashes, hasRows, fillOf, MM_PER_INCH } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { latestOnly } from '../../engine/latest.ts';
 import { usePictures } from '../../engine/pictures.ts';
@@ -12,7 +12,7 @@ function worstBeat(job: Job, pass: Pass): { name: string; mm: number } | null {
   const screenOf = (p: Pass) => ({ lpi: screenLpi(job.sheet, fillOf(p).screen), angle: fillOf(p).screen.angle });
   const beats = job.passes
     .filter((p) => p.on && p.id !== pass.id && hasRows(job, p))
-    .map((p) => ({ name: p.name, mm: squareBeat(screenOf(pass), screenOf(p)) * 25.4 }));
+    .map((p) => ({ name: p.name, mm: squareBeat(screenOf(pass), screenOf(p)) * MM_PER_INCH }));
   return beats.reduce<(typeof beats)[number] | null>((worst, b) => (!worst || b.mm > worst.mm ? b : worst), null);
 }
 

@@ -1,4 +1,4 @@
-import { type Job, type Pass, pictureOf, placementInMm, shownSize, fillOf } from '@chromatype/core';
+import { type Job, type Pass, pictureOf, placementInMm, shownSize, fillOf, MM_PER_INCH } from '@chromatype/core';
 import type Konva from 'konva';
 import { useEffect, useRef } from 'react';
 import { Layer, Rect, Stage, Transformer } from 'react-konva';
@@ -27,7 +27,7 @@ export default function PlaceHandles({ job, pass, view, tool }: Props) {
   }, []);
   if (!picture) return null;
   const css = 1 / devicePixelRatio;
-  const perMm = (job.sheet.ppi / 25.4) * view.scale * css;
+  const perMm = (job.sheet.ppi / MM_PER_INCH) * view.scale * css;
   const onScreen = (box: Box) => ({
     x: (box.x + job.sheet.bleed) * perMm - view.originX * css,
     y: (box.y + job.sheet.bleed) * perMm - view.originY * css,

@@ -7,6 +7,7 @@ import {
   pictureOf,
   spotUnder,
   fillOf,
+  MM_PER_INCH,
 } from '@chromatype/core';
 import { type PointerEvent, useRef, useState } from 'react';
 import { setFeed, setPictureEdit, setTone } from '../../document/edits.ts';
@@ -107,7 +108,7 @@ export function ToolLayer({ job, pass, view }: Props) {
   const act = actionOf(tool, brush, job, pass);
   if (!act) return null;
 
-  const perMm = (job.sheet.ppi / 25.4) * (view.scale / devicePixelRatio);
+  const perMm = (job.sheet.ppi / MM_PER_INCH) * (view.scale / devicePixelRatio);
   function spotOf(event: PointerEvent<HTMLDivElement>): Spot & { cx: number; cy: number } {
     const box = event.currentTarget.getBoundingClientRect();
     const [cx, cy] = [event.clientX - box.left, event.clientY - box.top];
