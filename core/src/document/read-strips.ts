@@ -1,7 +1,7 @@
 import { check, JobError } from './check.ts';
 import type { StripAxis, StripSheet } from './types.ts';
 
-/** Sheets of strips that a job remembers, and variants on each side of one. */
+/** Largest number of strip sheets that a job keeps, and of variants on each side of one. */
 export const MOST_STRIP_SHEETS = 50;
 export const MOST_STRIPS = 9;
 

@@ -1,8 +1,8 @@
 import { LRUCache } from 'lru-cache';
 
 /**
- * A cache that holds at most `most` bytes and forgets what was unused the longest. A value that is larger than that
- * is not kept. `forget` is told of every value that leaves.
+ * Creates a cache of at most `most` bytes that drops the least recently used values. A value that is larger than that is
+ * not kept. `forget` is called with every value that leaves.
  */
 export function byteCache<T extends object>(
   most: number,
@@ -16,12 +16,12 @@ export function byteCache<T extends object>(
   });
 }
 
-/** A cache of at most `most` values that forgets what was unused the longest. */
+/** Creates a cache of at most `most` values that drops the least recently used ones. */
 export function countCache<T extends object | number>(most: number, forget?: (value: T) => void): LRUCache<string, T> {
   return new LRUCache<string, T>({ max: most, ...(forget ? { dispose: (value: T) => forget(value) } : {}) });
 }
 
-/** The cached value under a key, or a new one that is cached from now on. */
+/** Returns the cached value under a key, or makes one and caches it. */
 export function remember<T extends object | number>(cache: LRUCache<string, T>, key: string, make: () => T): T {
   const known = cache.get(key);
   if (known !== undefined) return known;

@@ -69,7 +69,7 @@ export function outputFileName(job: Job, asked: OutputAsked): string {
   return `${fileWords([job.title, pass, fileName].join(' ')) || 'print'}.${ending}`;
 }
 
-/** Writes an output of a job. `progress` is told the share done, 0..1. */
+/** Writes an output of a job. `progress` is called with the share done, 0..1. */
 export function writeOutput(
   env: OutputEnv,
   job: Job,

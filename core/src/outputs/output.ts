@@ -31,7 +31,7 @@ export interface OutputWork {
   readonly job: Job;
   /** The passes that are taken out, in print order. */
   readonly passes: readonly Pass[];
-  /** Is told the share done, 0..1. */
+  /** Is called with the share done, 0..1. */
   progress?(share: number): void;
 }
 

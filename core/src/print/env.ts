@@ -6,7 +6,7 @@ import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
 /** Finds the pixels of an imported picture by its hash; null while they are not there. */
 export type PictureLookup = (hash: string) => PictureSource | null;
 
-/** Caches of a thread that prints, so that a change makes anew only what depends on it. Keys tell values apart. */
+/** Caches of a thread that prints. Values under equal keys are equal, so a change recomputes only what depends on it. */
 export interface PrintCaches {
   light(key: string, area: Area, make: () => LightRows): LightRows;
   screen(key: string, make: () => CompiledScreen): CompiledScreen;

@@ -106,7 +106,7 @@ function planPlaces(env: PrintEnv, job: Job, fill: Fill, size: number, alpha: bo
   return owner ? { key: places.key, read: sharedReads(owner, places.key, placedBytes, places.read) } : places;
 }
 
-/** The object that lives as long as the pixels of a fill's picture do, for what is remembered of them. */
+/** Returns the object that lives as long as the pixels of a fill's picture: caches of readings are tied to it. */
 function ownerOf(env: PrintEnv, job: Job, fill: Fill): object | null {
   const picture = pictureOf(job, fill);
   return picture?.made ?? (picture?.hash ? env.pictures(picture.hash) : null);

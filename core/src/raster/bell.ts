@@ -2,7 +2,7 @@ import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { exponential, square } from '../math/exact.ts';
 import type { Plane } from './separable.ts';
 
-/** Where a bell is taken to have ended, in standard deviations. */
+/** Radius at which a Gaussian is cut off, in standard deviations. */
 const BELL_ENDS = 2.7;
 
 export const bellReach = (sigma: number): number => Math.ceil(BELL_ENDS * sigma);
@@ -26,7 +26,7 @@ interface Box {
   readonly step: number;
 }
 
-/** Values that a step of the kernel may read or write beyond the last. */
+/** Number of values beyond the last that a SIMD step of the kernel may read or write. */
 const BEYOND = 16;
 
 const clamp = (v: number, most: number): number => Math.min(most, Math.max(0, v));

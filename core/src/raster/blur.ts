@@ -15,13 +15,13 @@ interface Size {
   readonly height: number;
 }
 
-/** Rows as 16-bit linear light, whatever they came as. */
+/** Returns rows as 16-bit linear light, whether they are 8-bit codes or light already. */
 export function lightCodes(kernels: Kernels, rows: LightRows): Uint16Array {
   if (rows.depth === 16) return rows.data as Uint16Array;
   return mapTones(kernels, rows, LIGHT_OF_BYTE);
 }
 
-/** How many times coarser a grid serves a bell: its standard deviation stays between one and a half and three values there. */
+/** Returns how many times coarser a grid may be for a Gaussian: its standard deviation stays between 1.5 and 3 values there. */
 export function blurFactor(sigma: number, step: number): number {
   let factor = 1;
   while (sigma / factor >= 3) factor *= 2;
@@ -42,7 +42,7 @@ function downTaps(area: Area, size: number, factor: number): Weights {
   return { count: all.count, starts, weights };
 }
 
-/** First and one past the last value that weights read. */
+/** Returns the first and one past the last value that weights read. */
 function span({ starts, count }: Weights): [number, number] {
   let low = Infinity;
   let high = 0;
@@ -53,14 +53,14 @@ function span({ starts, count }: Weights): [number, number] {
   return [low, high];
 }
 
-/** How an area is evened out: what must be read, on which grid, and how the result comes back to the sheet's. */
+/** Plan of a Gaussian blur of an area: what must be read, on which grid, and how the result returns to the sheet's grid. */
 export interface BellPlan {
   /** Sheet pixels that a value of the grid is wide. */
   readonly factor: number;
   /** What must be read of the grid. */
   readonly box: Area;
   through(kernels: Kernels, read: Uint16Array): Uint16Array;
-  /** The same left in kernel memory, which must have room for sixteen values more. */
+  /** The same, left in kernel memory, which must have room for sixteen more values. */
   throughTo(kernels: Kernels, read: Uint16Array, into: Scratch): void;
 }
 
@@ -105,7 +105,7 @@ export function planBell(sheet: Size, area: Area, sigma: number): BellPlan {
   };
 }
 
-/** 16-bit light of an area evened out by a bell of standard deviation `sigma` sheet pixels. */
+/** Returns the 16-bit light of an area, blurred by a Gaussian of standard deviation `sigma` sheet pixels. */
 export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area: Area, sigma: number): Uint16Array {
   const plan = planBell(sheet, area, sigma);
   return plan.through(kernels, lightCodes(kernels, read(plan.factor)(plan.box)));

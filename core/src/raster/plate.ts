@@ -13,7 +13,7 @@ export type Plate = Bitmap | LevelMap;
 
 export const isBitmap = (plate: Plate): plate is Bitmap => 'stride' in plate;
 
-/** Bytes from row to row. */
+/** Returns the number of bytes from one row to the next. */
 export const rowBytes = (plate: Plate): number => (isBitmap(plate) ? plate.stride : plate.width);
 
 /** How much ink lies on a plate, in whole pixels; `share` is the ink of each level 0..1. */
@@ -24,7 +24,7 @@ export function inkOfPlate(plate: Plate, share: ArrayLike<number>): number {
   return counts.reduce((sum, n, level) => sum + n * share[level]!, 0);
 }
 
-/** Every step-th row of a plate. */
+/** Returns every step-th row of a plate. */
 export function everyRowOf(plate: Plate, step: number): Plate {
   const height = Math.ceil(plate.height / step);
   const stride = rowBytes(plate);
@@ -34,7 +34,7 @@ export function everyRowOf(plate: Plate, step: number): Plate {
   return { ...plate, height, data };
 }
 
-/** A part of a plate: columns from x on, x a multiple of 8 on a bitmap, and every step-th row from y on. */
+/** Cuts a part out of a plate: columns from x on (a multiple of 8 on a bitmap) and every step-th row from y on. */
 export function cutPlate(plate: Plate, x: number, y: number, width: number, height: number, step: number): Plate {
   const rows = Math.ceil(height / step);
   const from = rowBytes(plate);

@@ -7,7 +7,7 @@ interface Size {
   readonly height: number;
 }
 
-/** Values that a step of the kernel may reach beyond the last. */
+/** Number of values beyond the last that a SIMD step of the kernel may read. */
 const BEYOND = 16;
 
 /**

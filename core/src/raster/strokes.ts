@@ -14,7 +14,7 @@ export interface PaintStroke {
 /** Points of one stroke at most; a longer one is kept as several. */
 export const MOST_POINTS = 2000;
 
-/** How much of a stroke reaches a distance from its middle, in radii. */
+/** Returns the share 0..1 of a stroke's strength at a distance from its centre line, in radii. */
 function falloff(distance: number, hardness: number): number {
   if (distance >= 1) return 0;
   if (distance <= hardness) return 1;
@@ -104,7 +104,7 @@ function nearArea({ points, size }: PaintStroke, area: Area, perUnit: number): b
   return left - r < area.x + area.width && right + r > area.x && top - r < area.y + area.height && bottom + r > area.y;
 }
 
-/** Tones 0..65535 with paint on them, in place: darkened towards solid, lightened towards bare. */
+/** Paints tones 0..65535 in place: darkens towards solid, lightens towards bare. */
 export function paintTones(tones: Uint16Array, share: Float32Array | null): Uint16Array {
   if (!share) return tones;
   for (let k = 0; k < tones.length; k++) {
@@ -114,6 +114,6 @@ export function paintTones(tones: Uint16Array, share: Float32Array | null): Uint
   return tones;
 }
 
-/** Strokes counted from the trimmed sheet's corner, moved to count from the bleed's. */
+/** Moves strokes whose origin is the corner of the trimmed sheet to the corner of the bleed. */
 export const onPrintedSheet = (strokes: readonly PaintStroke[], bleed: number): readonly PaintStroke[] =>
   bleed === 0 ? strokes : strokes.map((s) => ({ ...s, points: s.points.map((v, k) => (k % 3 === 2 ? v : v + bleed)) }));

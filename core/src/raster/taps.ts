@@ -1,6 +1,6 @@
 import { countCache, remember } from '../memory/cache.ts';
 
-/** Fixed-point one: weights of every result sum to exactly this. */
+/** The number one in fixed point: the weights of every result sum to exactly this. */
 export const WEIGHT_ONE = 16384;
 
 /**
@@ -64,7 +64,7 @@ export function makeTaps(from: number, length: number, size: number, offset: num
   return remember(made, key, () => tapsOf(from, length, size, offset, scale));
 }
 
-/** Blocks of a sheet ask for the same taps again, channel by channel. */
+/** Cached taps: blocks of a sheet ask for the same ones again for each channel. */
 const made = countCache<Taps>(80);
 
 function tapsOf(from: number, length: number, size: number, offset: number, scale: number): Taps {

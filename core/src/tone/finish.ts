@@ -1,6 +1,6 @@
 import { printedByValue } from './gain.ts';
 
-/** What becomes of a tone last of all, before it is screened. */
+/** The last step on tones before they are screened: limits of tone and gain of the press. */
 export interface Finish {
   /** Minimum dot: tones below this share print nothing. */
   readonly smallest: number;

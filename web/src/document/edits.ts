@@ -241,7 +241,7 @@ export const setFamilySettings = <F extends FamilyName>(id: string, family: F, p
 /** Another family of screens: frequency, angle and the like stay, and so does what each family was set to. */
 export const setFamily = (id: string, family: FamilyName): Edit => setScreen(id, { family });
 
-/** Remembers a sheet of test strips; of sheets that say the same only the newest stays. */
+/** Adds a sheet of test strips to the job; of equal sheets only the newest stays. */
 export const keepStrips =
   (sheet: StripSheet): Edit =>
   (job) => {

@@ -39,7 +39,7 @@ import { changesOnPress, layTexture, platePressed } from './pressed.ts';
 import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
 import { grownView, visibleSheet } from './view.ts';
 
-/** Sheet pixels of a block: results are cached, and made anew after a change, by blocks. */
+/** Size of a block in sheet pixels: results are cached by blocks. */
 export const BLOCK_WIDTH = 512;
 export const BLOCK_HEIGHT = 256;
 const LIGHT_BYTES = 160e6;

@@ -32,7 +32,7 @@ const SLAB_ROWS = 128;
 
 /**
  * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
- * and from 1 on its own rows of blocks, so that a worker meets the blocks that it remembers.
+ * and from 1 on its own rows of blocks, so that a worker gets the blocks that it has cached.
  */
 export function slabsOf({ job, view, stage, press }: Request, workers: number): Slab[][] {
   const queues: Slab[][] = Array.from({ length: workers }, () => []);

@@ -7,7 +7,7 @@ import type { Sample } from '../engine/samples.ts';
 interface Props {
   /** Asks the engine for the sample; null leaves the canvas as it is. */
   readonly make: ((draft: boolean) => Promise<Sample | null>) | null;
-  /** The sample is made anew when this changes. */
+  /** The sample is rendered again when this key changes. */
   readonly watch: string;
   readonly label: string;
   /** Waits for the end of a drag, and a moment longer. */

@@ -1,4 +1,4 @@
-/** For React.memo: a part is drawn anew only when one of these values is another one. */
+/** A comparison for React.memo: a component renders again only when one of these values changes. */
 export const sameBy =
   <P>(values: (props: P) => readonly unknown[]) =>
   (before: P, after: P): boolean => {

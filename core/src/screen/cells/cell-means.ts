@@ -6,7 +6,7 @@ import { type LatticePositions, latticeOf } from '../periodic/positions.ts';
 /** Sums are gathered in blocks of this size, so that each pixel is read once for all its neighbours. */
 const BLOCK_WIDTH = 512;
 const BLOCK_HEIGHT = 256;
-/** Blocks of sums that are kept. */
+/** Number of blocks of sums that are cached. */
 const MOST_BLOCKS = 600;
 
 /** A box of lattice cells: columns c0 .., rows r0 ... */
@@ -45,7 +45,7 @@ export interface CellMeansOptions {
   readonly pitch: number;
   /** Tones 0..65535 over an area, row by row. */
   tonesOf(area: Area): Uint16Array;
-  /** What becomes of a cell's mean tone: smallest dot and solid. */
+  /** Applies the limits of tone to the mean tone of a cell. */
   finish(mean: number): number;
 }
 

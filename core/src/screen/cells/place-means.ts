@@ -6,7 +6,7 @@ export interface PlaceMeansOptions {
   readonly sheet: { readonly width: number; readonly height: number };
   /** Tones 0..65535 over an area, row by row. */
   tonesOf(area: Area): Uint16Array;
-  /** What becomes of a cell's mean tone: smallest dot and solid. */
+  /** Applies the limits of tone to the mean tone of a cell. */
   finish(mean: number): number;
 }
 

@@ -27,22 +27,22 @@ function sharesOf({ i1, j1, i2, j2 }: Supercell): (i: number, j: number) => numb
   };
 }
 
-/** Width of the surroundings in which coverage is evened out at the end, in cells. */
+/** Width in cells of the window in which coverage is evened out at the end. */
 const WINDOW = 2;
-/** How often it is; what one turn leaves the next takes out. */
+/** Number of such rounds; each removes ripples that the one before has left. */
 const TURNS = 1;
 
 /** Pixels whose place in the cell says where its dot, or its hole, has its middle. */
 const MIDDLE_SHARE = 0.25;
-/** So many of them are enough. */
+/** Number of pixels that suffices to find the centre. */
 const LOOKED_AT = 400;
-/** With less of a common direction than this there is no one middle; the cell's own is taken. */
+/** Below this resultant length the pixels have no common centre; the centre of the cell is taken. */
 const CLEAR = 0.1;
 /** Up to the first tone dots are counted alone, from the second on holes alone; between, both. */
 const DOTS_UP_TO = 0.25;
 const HOLES_FROM = 0.75;
 
-/** Middle of some pixels of the cell in one coordinate, round the circle that it is; ½ where there is none. */
+/** Returns the circular mean of some pixels of the cell in one coordinate 0..1; ½ if there is none. */
 function middleOf(at: Float64Array, pixels: Uint32Array): number {
   const step = Math.max(1, Math.floor(pixels.length / LOOKED_AT));
   let x = 0;

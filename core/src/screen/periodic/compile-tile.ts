@@ -9,7 +9,7 @@ import type { ThresholdTile } from './threshold-tile.ts';
 
 /** A tile with fewer pixels than this is compiled as a square of copies that share its steps out. */
 const FEWEST_LEVELS = 1 << 14;
-/** The same for a first look while a dial turns. */
+/** The same limit for a draft while a dial turns. */
 const FEWEST_DRAFT_LEVELS = 1 << 12;
 
 /**
@@ -21,7 +21,7 @@ export type HeightMap = (u: number, v: number) => number;
 export interface CompileOptions {
   /** Rank order, so that coverage equals tone; otherwise the heights themselves are the thresholds. */
   readonly relevel?: boolean;
-  /** Quick and coarser, for a look while a dial turns. */
+  /** Compiles faster and coarser, for a preview while a dial turns. */
   readonly draft?: boolean;
 }
 

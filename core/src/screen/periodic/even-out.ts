@@ -1,12 +1,12 @@
 import { modulo } from '../../math/integers.ts';
 import type { RowForm } from './row-form.ts';
 
-/** Tones at which local coverage is looked at; between them it is interpolated. */
+/** Tones at which local coverage is measured; between them it is interpolated. */
 const LEVELS = 4;
-/** Windows one after the other come near a bell. */
+/** Number of box filters run in a row: together they approximate a Gaussian. */
 const WINDOWS = 2;
 
-/** For every pixel of a repeat the one below it: rows wrap to the next band, which is shifted. */
+/** Returns for every pixel of a repeat the index of the pixel below it: rows wrap to the next band, which is shifted. */
 function below({ rows, period, shift }: RowForm): Uint32Array {
   const next = new Uint32Array(rows * period);
   for (let y = 0, k = 0; y < rows; y++) {
@@ -15,7 +15,7 @@ function below({ rows, period, shift }: RowForm): Uint32Array {
   return next;
 }
 
-/** Pixels of a repeat as closed columns, one after the other, and where each column ends. */
+/** Returns the pixels of a repeat ordered by closed columns, and the end index of each column. */
 function columnsOf(next: Uint32Array): { readonly order: Uint32Array; readonly ends: readonly number[] } {
   const order = new Uint32Array(next.length);
   const seen = new Uint8Array(next.length);
@@ -32,7 +32,7 @@ function columnsOf(next: Uint32Array): { readonly order: Uint32Array; readonly e
   return { order, ends };
 }
 
-/** Sums of `width` values round each value of a closed run, in place. */
+/** Replaces each value of a cyclic run by the sum of the `width` values around it, in place. */
 function windowSums(values: Float64Array, from: number, to: number, width: number, held: Float64Array): void {
   const length = to - from;
   const half = width >> 1;

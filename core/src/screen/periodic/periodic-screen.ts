@@ -3,7 +3,7 @@ import type { CellMap, CompiledScreen, Plater, ToneInput } from '../compiled.ts'
 import { type ThresholdTile, tilePlace } from './threshold-tile.ts';
 import { plainScreener, thresholdScreener } from './threshold-screener.ts';
 
-/** Thresholds of a tile for `count` pixels from (x, y) on, to `out`. */
+/** Writes the thresholds of a tile for `count` pixels from (x, y) on to `out`. */
 export function tileRow(tile: ThresholdTile, x: number, y: number, count: number, out: Uint16Array): void {
   const { row, column } = tilePlace(tile, x, y);
   const base = row * tile.period;
@@ -13,7 +13,7 @@ export function tileRow(tile: ThresholdTile, x: number, y: number, count: number
   }
 }
 
-/** Thresholds of a tile over an area, row by row. */
+/** Returns the thresholds of a tile over an area, row by row. */
 export function tileThresholds(tile: ThresholdTile, area: Area): Uint16Array {
   const rows = rowsOf(area);
   const out = new Uint16Array(area.width * rows);

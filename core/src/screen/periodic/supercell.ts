@@ -24,15 +24,15 @@ export interface Supercell {
   readonly j2: number;
 }
 
-/** Greatest repeat area in pixels that is looked at, unless one cell alone is larger. */
+/** Largest repeat area in pixels that is considered, unless one cell alone is larger. */
 const LARGEST_AREA = 1 << 20;
 /** Relative error of the cell vector that is good enough to stop at: 0.03 % of length, 0.017° of turn. */
 const GOOD_ENOUGH = 3e-4;
-/** Among repeats that compile at once this much will do (0.1 % and 0.05° are promised): a far larger one takes half a second. */
+/** Relative error that suffices among repeats that compile at once (0.1 % and 0.05° are promised): a far larger repeat takes half a second to compile. */
 const NEAR_ENOUGH = 7e-4;
-/** The same for lattices of two unlike vectors, where the errors of both come together. */
+/** The same limit for lattices of two unlike vectors, where the errors of both add up. */
 const PAIR_ENOUGH = 1.5e-4;
-/** The same for a first look while a dial turns: 0.4 %, at most 256 × 256 pixels. */
+/** The same limits for a draft while a dial turns: 0.4 %, at most 256 × 256 pixels. */
 const DRAFT_ENOUGH = 4e-3;
 const DRAFT_AREA = 1 << 16;
 /** Repeats up to this many pixels across are tried first; they suffice nearly always. */
@@ -135,12 +135,12 @@ function candidatesOf({ ax, ay, bx, by }: Basis, longest: number): Candidate[] {
   return found.sort((p, q) => p.length - q.length || p.i - q.i || p.j - q.j);
 }
 
-/** The first candidate that is near enough, or the nearest of all. */
+/** Returns the first candidate whose error is small enough, or else the one with the smallest error. */
 function nearest(candidates: readonly Candidate[], enough: number): Candidate {
   return candidates.find((c) => c.error <= enough) ?? candidates.reduce((best, c) => (c.error < best.error ? c : best));
 }
 
-/** Two short whole-pixel vectors far from parallel, looked for near at hand first. */
+/** Finds two short whole-pixel vectors far from parallel; tries short multiples of the basis first. */
 function pairOf(basis: Basis, reaches: readonly number[], least: number, enough: number): [Candidate, Candidate] {
   let pair: [Candidate, Candidate] | null = null;
   for (const reach of reaches) {
@@ -217,12 +217,12 @@ export function actualBasis(cell: Supercell): Basis {
   };
 }
 
-/** What a supercell really makes: pitch in pixels and angle in degrees (0 <= angle < 360) of its first vector. */
+/** Returns the pitch in pixels and the angle in degrees (0 <= angle < 360) that a supercell really has, of its first vector. */
 export function actualScreen(cell: Supercell): { pitch: number; angle: number } {
   const { ax, ay } = actualBasis(cell);
   const degrees = (arcTangent(ay, ax) * 180) / Math.PI;
   return { pitch: Math.sqrt(ax * ax + ay * ay), angle: (degrees + 360) % 360 };
 }
 
-/** Pixels before the plane repeats. */
+/** Area in pixels of one repeat of the plane. */
 export const areaOf = (cell: Supercell): number => Math.abs(cell.x1 * cell.y2 - cell.y1 * cell.x2);

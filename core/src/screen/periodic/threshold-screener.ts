@@ -14,7 +14,7 @@ export interface TileScreener {
   release(): void;
 }
 
-/** Compares rows of codes with a wide tile. */
+/** Makes plates by comparing rows of codes with a wide tile. */
 export type TileComparer = (
   x: number,
   y: number,

@@ -36,8 +36,8 @@ function limitsOfThresholds(tones: Uint16Array): Uint32Array | null {
 const folded = new WeakMap<ThresholdTile, { readonly tones: Uint16Array; readonly made: WideTile | null }>();
 
 /**
- * Folds a tone table (256 or 65536 entries) into a tile; null when it cannot be done. What was made last of a tile
- * is made again at once, as while an ink changes and tone and screen stay.
+ * Folds a tone table (256 or 65536 entries) into the thresholds of a tile; null when the table cannot be folded.
+ * Returns the cached tile if the table is the one of the last call for this tile, as when only an ink changes.
  */
 export function foldTones(tile: ThresholdTile, tones: Uint16Array): WideTile | null {
   const known = folded.get(tile);

@@ -106,7 +106,7 @@ export function OutputPanel({ id, job, pass, back }: Props) {
         <dt className="text-muted">File</dt>
         <dd className="font-mono text-[11px]" data-testid="estimate">
           {estimate === null
-            ? 'reckoning …'
+            ? 'Estimating…'
             : typeof estimate === 'string'
               ? estimate
               : `about ${showBytes(estimate.bytes)}`}

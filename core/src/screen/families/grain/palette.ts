@@ -57,7 +57,7 @@ export function preparePalette(colours: readonly string[], space: 'oklab' | 'lig
 
 /** Colours in an ordered mixture. */
 export const MIX_COLOURS = 64;
-/** Mixtures that are remembered. */
+/** Number of mixtures that are cached. */
 const MOST_KEPT = 200_000;
 
 /**
