@@ -200,6 +200,11 @@ export const flag = (label: string, about: string, normal: boolean): FlagParam =
   normal,
 });
 
+/** Limits a setting to some values of another one: spread it into the setting. */
+export const onlyFor = (setting: string, ...names: readonly string[]) => ({
+  when: (s: Readonly<Record<string, unknown>>) => names.includes(s[setting] as string),
+});
+
 /** The settings whose condition holds beside the others: those that decide something. */
 export function settingsInUse(
   params: Params,

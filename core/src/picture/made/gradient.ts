@@ -1,12 +1,7 @@
 import { arcTangent, cosine, sine } from '../../math/exact.ts';
-import { amount, choiceOf, flag, type SettingsOf, share, whole } from '../../settings/params.ts';
+import { amount, choiceOf, flag, type SettingsOf, share, whole, onlyFor } from '../../settings/params.ts';
 import { blend, inSteps } from './blend.ts';
 import type { MadeKind, Painter } from './kinds.ts';
-
-/** Limits a setting to some ways that colours run. */
-const runs = (...names: readonly string[]) => ({
-  when: (s: Readonly<Record<string, unknown>>) => names.includes(s.shape as string),
-});
 
 const params = {
   shape: choiceOf('Runs', 'How the colours run.', [
@@ -26,13 +21,13 @@ const params = {
   steps: whole('Steps', 'So many equal steps instead of a smooth run; 0 for smooth.', 0, 0, 256),
   angle: {
     ...amount('Angle', 'Direction of the run, counter-clockwise.', 0, -360, 360, 1, '°'),
-    ...runs('linear', 'angular'),
+    ...onlyFor('shape', 'linear', 'angular'),
   },
   centreX: share('Centre across', 'The point from which colours run, from the left.', 0.5, -1, 2),
   centreY: share('Centre down', 'The point from which colours run, from the top.', 0.5, -1, 2),
   size: {
     ...share('Reach', 'Length of the run, in picture widths or heights, whichever is more.', 1, 0.05, 4),
-    ...runs('linear', 'radial'),
+    ...onlyFor('shape', 'linear', 'radial'),
   },
   mirror: flag('There and back', 'Runs to the last colour and back to the first.', false),
 } as const;

@@ -1,5 +1,5 @@
 import { cosine, sine } from '../../math/exact.ts';
-import { amount, choiceOf, flag, type SettingsOf, share, whole } from '../../settings/params.ts';
+import { amount, choiceOf, flag, type SettingsOf, share, whole, onlyFor } from '../../settings/params.ts';
 import type { MadeKind, OutlinePicture } from './kinds.ts';
 
 const SHAPES = [
@@ -12,20 +12,25 @@ const SHAPES = [
   { name: 'own', label: 'Imported', about: 'The outlines of an SVG file.' },
 ] as const;
 
-const is = (...names: string[]) => ({
-  when: (s: Readonly<Record<string, unknown>>) => names.includes(s.shape as string),
-});
-
 const params = {
   shape: choiceOf('Shape', 'Which outline.', SHAPES),
-  sides: { ...whole('Sides', 'Corners of the polygon, or points of the star.', 5, 3, 60), ...is('polygon', 'star') },
-  inner: { ...share('Inner', 'How far hole or notches reach out.', 0.5, 0.02, 0.98), ...is('ring', 'star', 'leaf') },
+  sides: {
+    ...whole('Sides', 'Corners of the polygon, or points of the star.', 5, 3, 60),
+    ...onlyFor('shape', 'polygon', 'star'),
+  },
+  inner: {
+    ...share('Inner', 'How far hole or notches reach out.', 0.5, 0.02, 0.98),
+    ...onlyFor('shape', 'ring', 'star', 'leaf'),
+  },
   turn: amount('Turn', 'Turn of the shape, counter-clockwise.', 0, -360, 360, 1, '°'),
   size: share('Size', 'Size beside the picture.', 0.9, 0.02, 2),
   colours: { kind: 'colours', label: 'Colour', about: 'Colour of the shape.', normal: ['#000000'], min: 1, max: 1 },
   line: share('Line', 'Draws the outline this wide instead of filling it; 0 fills.', 0, 0, 0.25),
   blur: share('Blur', 'Softens the edge by this share of the width.', 0, 0, 0.3),
-  evenOdd: { ...flag('Holes by turns', 'Where outlines overlap, every second layer is a hole.', false), ...is('own') },
+  evenOdd: {
+    ...flag('Holes by turns', 'Where outlines overlap, every second layer is a hole.', false),
+    ...onlyFor('shape', 'own'),
+  },
   path: { kind: 'text', label: 'Outline', about: 'SVG path, 1 wide.', normal: '', longest: 2_000_000, hidden: true },
 } as const;
 
