@@ -93,7 +93,7 @@ test('threshold noise keeps the mean; another seed gives another grain', () => {
 });
 
 test.each([2, 3, 4, 16, 64])(
-  '%d levels: the mean level is the tone, and only the two levels round it are used',
+  '%d levels: the mean level is the tone, and nearly all pixels have one of the two levels round it',
   (levels) => {
     for (const grey of [30, 128, 201]) {
       const made = flat(plain('floyd-steinberg'), toneOf(grey), 200, 200, levels);
