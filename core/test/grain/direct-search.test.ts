@@ -72,13 +72,17 @@ function seenError(plate: Bitmap, source: PictureSource, deviation: number): num
 test.each([
   ['harbour', () => small(demoPicture('harbour-dusk.jpg'), 420, 260)],
   ['still life', () => small(demoPicture('studio-still-life.png'), 200, 200)],
-] as const)('%s: direct search has less error than Floyd–Steinberg, seen through two bells', async (_, make) => {
-  const source = await make();
-  const searched = print(source, 'direct-binary-search');
-  const diffused = print(source, 'floyd-steinberg');
-  const ratios = [1.3, 2].map((s) => seenError(searched, source, s) / seenError(diffused, source, s));
-  expect(Math.max(...ratios)).toBeLessThan(0.9);
-}, 180_000);
+] as const)(
+  '%s: direct search has less error than Floyd–Steinberg, seen through two bells',
+  async (_, make) => {
+    const source = await make();
+    const searched = print(source, 'direct-binary-search');
+    const diffused = print(source, 'floyd-steinberg');
+    const ratios = [1.3, 2].map((s) => seenError(searched, source, s) / seenError(diffused, source, s));
+    expect(Math.max(...ratios)).toBeLessThan(0.9);
+  },
+  180_000,
+);
 
 test('bands of the sheet meet without a seam: the error at their edges is that of the middle', async () => {
   const source = memorySource(
