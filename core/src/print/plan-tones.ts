@@ -13,7 +13,7 @@ import { type Finish, finishTones } from '../tone/finish.ts';
 import type { CurveSettings } from '../tone/params.ts';
 import { curveInUse, toneTable16, toneTable8 } from '../tone/tone-table.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
-import { type Planned, planned } from './planned.ts';
+import { keyOf, type Planned } from './planned.ts';
 
 /** What was painted on a fill, in sheet pixels. */
 interface Paint {
@@ -156,9 +156,8 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
   const sheet = sheetPixels(job.sheet);
   const from = screen.prints.palette ? colours : [light];
   const depends = byCells ? [...from, { key: screen.key }] : from;
-  const { key } = planned(byCells ? 'cell tones' : 'tones', work, depends, () => () => null);
   return {
-    key,
+    key: keyOf(byCells ? 'cell tones' : 'tones', work, depends),
     input(compiled, piecemeal) {
       const cells = byCells ? compiled.cells : null;
       const beforeCells = cells ? { ...work, finish: null } : work;

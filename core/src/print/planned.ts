@@ -9,6 +9,10 @@ export interface Planned<T> {
   read(area: Area): T;
 }
 
+/** The key of work with these inputs, plain data, that goes on from these readings. */
+export const keyOf = (name: string, inputs: unknown, from: readonly { readonly key: string }[]): string =>
+  `${name}${JSON.stringify(inputs)}${from.length > 0 ? `(${from.map((f) => f.key).join()})` : ''}`;
+
 /**
  * Plans a reading. `make` gets nothing but the inputs, plain data, and the readings it goes on from: so the key that
  * is made of just these says all that the result depends on, and no list of dependencies is kept beside the work.
@@ -22,7 +26,7 @@ export function planned<I, const F extends readonly { readonly key: string }[], 
 ): Planned<T> {
   let read: ((area: Area) => T) | null = null;
   return {
-    key: `${name}${JSON.stringify(inputs)}${from.length > 0 ? `(${from.map((f) => f.key).join()})` : ''}`,
+    key: keyOf(name, inputs, from),
     read(area) {
       read ??= make(inputs, from);
       return read(area);

@@ -14,7 +14,7 @@ export function RouteError() {
     <main className="grid h-full place-items-center p-6">
       <div role="alert" className="grid max-w-[520px] gap-3">
         <h1 className="text-[18px]">This view stopped with an error.</h1>
-        <p>Your work is kept in this browser and on the server: nothing that you did is lost.</p>
+        <p>Your work is kept, with its steps of undo. Open the view again to go on.</p>
         <p className="text-muted text-[12px]">{message}</p>
         <p className="flex items-center gap-4">
           <Button onClick={() => window.location.reload()}>Open the view again</Button>
