@@ -124,6 +124,7 @@ export * from './measure/beat-rows.ts';
 export * from './measure/beats.ts';
 export * from './measure/dot-area.ts';
 export * from './measure/eye.ts';
+export * from './measure/liveliest.ts';
 export { radialSpectrum } from './measure/radial-spectrum.ts';
 export * from './measure/repeats.ts';
 export * from './measure/spectrum.ts';

@@ -1,12 +1,21 @@
+import type { ComponentType } from 'react';
 import { createBrowserRouter, Link } from 'react-router';
 import { Shelf } from './shelf/Shelf.tsx';
 import { RouteError } from './ui/RouteError.tsx';
+import { WideOnly } from './ui/WideOnly.tsx';
+
+/** A view that is shown in wide windows only. */
+const wide = (View: ComponentType) => () => (
+  <WideOnly>
+    <View />
+  </WideOnly>
+);
 
 const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Bench });
-const testStrips = async () => ({ Component: (await import('./strips/TestStrips.tsx')).TestStrips });
-const plates = async () => ({ Component: (await import('./plates/Plates.tsx')).Plates });
-const swatches = async () => ({ Component: (await import('./swatches/Swatches.tsx')).Swatches });
-const tileMaker = async () => ({ Component: (await import('./tiles/TileMaker.tsx')).TileMaker });
+const testStrips = async () => ({ Component: wide((await import('./strips/TestStrips.tsx')).TestStrips) });
+const plates = async () => ({ Component: wide((await import('./plates/Plates.tsx')).Plates) });
+const swatches = async () => ({ Component: wide((await import('./swatches/Swatches.tsx')).Swatches) });
+const tileMaker = async () => ({ Component: wide((await import('./tiles/TileMaker.tsx')).TileMaker) });
 
 function Missing() {
   return (

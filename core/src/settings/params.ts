@@ -26,6 +26,8 @@ export interface Option<T extends string = string> {
   readonly name: T;
   readonly label: string;
   readonly about: string;
+  /** Heading under which it is found where many are offered. */
+  readonly group?: string;
   readonly source?: string;
 }
 
@@ -140,13 +142,22 @@ export function normalsOf<P extends Params>(params: P): SettingsOf<P> {
   return Object.fromEntries(Object.entries(params).map(([name, p]) => [name, p.normal])) as SettingsOf<P>;
 }
 
-const capital = (name: string): string => name.slice(0, 1).toUpperCase() + name.slice(1);
+/** A name as words: "InvertedSimpleDot" becomes "Inverted simple dot", "EllipseA" becomes "Ellipse A". */
+const worded = (name: string): string =>
+  (name.slice(0, 1).toUpperCase() + name.slice(1))
+    .replace(/(?<=[a-z])[A-Z](?=[a-z])/g, (letter) => ` ${letter.toLowerCase()}`)
+    .replace(/(?<=[a-z])[A-Z]/g, ' $&');
 
 /** A choice among the entries of a table that have a name and a sentence. */
 export function choiceOf(
   label: string,
   about: string,
-  entries: readonly { readonly name: string; readonly about: string; readonly label?: string }[],
+  entries: readonly {
+    readonly name: string;
+    readonly about: string;
+    readonly label?: string;
+    readonly group?: string;
+  }[],
   normal = entries[0]!.name,
 ): ChoiceParam {
   return {
@@ -154,7 +165,7 @@ export function choiceOf(
     label,
     about,
     normal,
-    options: entries.map((e) => ({ name: e.name, label: e.label ?? capital(e.name), about: e.about })),
+    options: entries.map(({ name, label = worded(name), about, group }) => ({ name, label, about, group })),
   };
 }
 

@@ -4,15 +4,18 @@ import { JobGate } from '../document/JobGate.tsx';
 import { useOpenJob } from '../document/store.ts';
 import { offerPlateDigest } from '../engine/plate-digest.ts';
 import { loadPicture } from '../engine/pictures.ts';
+import { useNarrow } from '../ui/use-narrow.ts';
 import { useSetParam } from '../ui/use-set-param.ts';
 import { useFileDrop } from '../ui/use-file-drop.ts';
 import { addFiles } from './add-picture.ts';
 import { Chain } from './chain/Chain.tsx';
+import { OVER_CHAIN } from './chain/screen/cells/CellChoice.tsx';
 import { SheetStation } from './chain/SheetStation.tsx';
 import { ColourBar } from './colour-bar/ColourBar.tsx';
 import { ConflictBar } from './ConflictBar.tsx';
 import { Header } from './Header.tsx';
 import { OutputPanel } from './output/OutputPanel.tsx';
+import { PhoneBench } from './phone/PhoneBench.tsx';
 import { Ramp } from './ramp/Ramp.tsx';
 import { SheetView } from './sheet/SheetView.tsx';
 import { useBenchKeys } from './use-bench-keys.ts';
@@ -44,6 +47,7 @@ function OpenBench({ id }: { readonly id: string }) {
   const job = useOpenJob((s) => s.job)!;
   const { pass, fill, stock, choose } = useChosen(job);
   const { pathname, search } = useLocation();
+  const narrow = useNarrow();
   useViewInAddress(id);
   useBenchKeys(job, pass, choose);
   const over = useFileDrop((files) => void addFiles(files, pass?.id ?? null));
@@ -52,16 +56,20 @@ function OpenBench({ id }: { readonly id: string }) {
     for (const picture of job.pictures) void loadPicture(picture);
   }, [job.pictures]);
 
+  if (narrow) return <PhoneBench job={job} pass={pass} choose={choose} />;
   return (
     <div className="grid h-full min-h-[600px] min-w-[1000px] grid-rows-[44px_minmax(0,1fr)_92px]">
       <Header id={id} job={job} />
       <main className="grid min-h-0 grid-cols-[304px_minmax(0,1fr)_60px]">
-        <div
-          className="min-h-0 overflow-y-auto [contain:strict] border-r border-ink bg-paper"
-          aria-label={stock ? 'Sheet' : 'Chain'}
-          role="region"
-        >
-          {pass && fill ? <Chain job={job} pass={pass} fill={fill} /> : <SheetStation job={job} />}
+        <div className="relative min-h-0 [contain:strict]">
+          <div
+            className="h-full overflow-y-auto border-r border-ink bg-paper"
+            aria-label={stock ? 'Sheet' : 'Chain'}
+            role="region"
+          >
+            {pass && fill ? <Chain job={job} pass={pass} fill={fill} /> : <SheetStation job={job} />}
+          </div>
+          <div id={OVER_CHAIN} className="pointer-events-none absolute inset-0 z-10" />
         </div>
         <div className="relative grid min-h-0 min-w-0 [contain:strict]">
           <SheetView job={job} pass={pass} />

@@ -37,7 +37,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
   const loupe = useLooks((s) => s.loupe);
   const stepBack = useLooks((s) => s.stepBack);
   return (
-    <header className="grid grid-cols-[1fr_auto_1fr] items-center border-b border-ink bg-paper px-3">
+    <header className="grid grid-cols-[1fr_auto_1fr] items-center gap-x-3 border-b border-ink bg-paper px-3">
       <div className="flex min-w-0 items-center gap-2">
         <Link to="/" className="flex items-center gap-2 font-head text-[17px] font-bold" title="To the Shelf">
           <Mark />
@@ -60,7 +60,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           {STATES[state]}
         </span>
       </div>
-      <nav aria-label="Views" className="flex h-full items-stretch gap-5">
+      <nav aria-label="Views" className="flex h-full items-stretch gap-1 min-[1200px]:gap-5">
         <NavLink
           to="/"
           end

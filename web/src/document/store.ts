@@ -38,7 +38,20 @@ export function edit(change: Edit): void {
   if (!job) return;
   const next = change(job);
   if (next !== job) useOpenJob.setState({ job: next, saveState: 'changed' });
-  if (next !== job && useOpenJob.getState().dragging) history().pause();
+  if (next !== job && (useOpenJob.getState().dragging || grouping)) history().pause();
+}
+
+/** Several choices count as one step for undo while something is tried out. */
+let grouping = false;
+
+/** Changes from now until `endGroup` are one step for undo; unlike in a gesture, each is shown settled. */
+export function beginGroup(): void {
+  grouping = true;
+}
+
+export function endGroup(): void {
+  grouping = false;
+  history().resume();
 }
 
 /** Changes from now until `endGesture` are one step for undo. */
@@ -47,12 +60,13 @@ export function beginGesture(): void {
 }
 
 export function endGesture(): void {
-  history().resume();
+  if (!grouping) history().resume();
   if (useOpenJob.getState().dragging) useOpenJob.setState({ dragging: false });
 }
 
 function travel(step: () => void): void {
   endGesture();
+  history().resume();
   const before = useOpenJob.getState().job;
   step();
   if (useOpenJob.getState().job !== before) useOpenJob.setState({ saveState: 'changed' });

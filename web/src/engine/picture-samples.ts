@@ -1,4 +1,4 @@
-import { type Job, type Pass, type PictureSource, sheetSize } from '@chromatype/core';
+import { liveliestBox, type Job, type Pass, type PictureSource, sheetSize } from '@chromatype/core';
 import type { Sample } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import { smallJob } from './small-job.ts';
@@ -36,4 +36,21 @@ export function pictureSample(
     counts[255 - grey]!++;
   });
   return { sample: { width, height, rgba }, counts: empty ? [] : counts };
+}
+
+/** Pixels across the sheet in which a lively place is looked for. */
+const LOOKED_AT = 320;
+
+/** Where a box of the trimmed sheet, its size in mm, has the most various tones of a pass's picture. */
+export function livelyPlace(
+  engine: SheetEngine,
+  job: Job,
+  pass: Pass,
+  reduced: PictureSource | null,
+  box: { readonly width: number; readonly height: number },
+): { readonly x: number; readonly y: number } {
+  const { width, height, bytes } = feedBytes(engine, job, pass, reduced, LOOKED_AT);
+  const mm = sheetSize(job.sheet).width / width;
+  const found = liveliestBox(bytes, width, height, { width: box.width / mm, height: box.height / mm });
+  return { x: found.x * mm - job.sheet.bleed, y: found.y * mm - job.sheet.bleed };
 }

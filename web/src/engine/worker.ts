@@ -20,7 +20,7 @@ import type { PictureBuffer } from './picture-buffer.ts';
 import { holdLock } from './live-worker.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
-import { type PictureSample, pictureSample } from './picture-samples.ts';
+import { livelyPlace, type PictureSample, pictureSample } from './picture-samples.ts';
 import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample } from './samples.ts';
 import { lookAt, type LookAsked } from './look.ts';
 import {
@@ -109,6 +109,10 @@ const api = {
   /** A crop of a job's print, at its own pixels or averaged down. */
   strip(job: Job, crop: CropPixels, scale: number): Sample {
     return sent(stripSample(engine, job, crop, scale));
+  },
+  /** Where a box of `width` × `height` mm of the sheet has the most various tones of a pass's picture; in mm. */
+  livelyPlace(job: Job, pass: Pass, width: number, height: number): { readonly x: number; readonly y: number } {
+    return livelyPlace(engine, job, pass, reducedOf(job, pass), { width, height });
   },
   /** Shown pixels as they are seen from a distance, or in grey. */
   look(rgba: Uint8ClampedArray<ArrayBuffer>, asked: LookAsked): Uint8ClampedArray<ArrayBuffer> {

@@ -75,7 +75,9 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
                   }
                 />
                 <span className="h-4 w-6 border border-ink" style={{ background: pass.ink.colour }} aria-hidden />
-                <span className="min-w-0 flex-1 truncate">{pass.name}</span>
+                <span className="min-w-0 flex-1 truncate" title={pass.name} data-own>
+                  {pass.name}
+                </span>
                 <span className="text-right font-mono text-[11px]">
                   {screenCaption(job.sheet, fillOf(pass).screen)}
                 </span>
@@ -108,9 +110,7 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
         <ul aria-label="Beats" className="grid gap-0.5">
           {beats.slice(0, 8).map((row) => (
             <li key={row.between} className="flex justify-between gap-2" data-verdict={row.verdict}>
-              <span className="truncate" title={row.between}>
-                {row.between}
-              </span>
+              <span className="min-w-0">{row.between}</span>
               <span className="shrink-0 font-mono text-[11px]">
                 {Number.isFinite(row.mm) ? `${row.mm.toFixed(2)} mm` : ''} {VERDICTS[row.verdict].split(',')[0]}
               </span>

@@ -58,7 +58,7 @@ export function JobCard({ job, remove, duplicate }: Props) {
           </p>
           <p className="text-[11px] text-muted">{job.demo ? 'Kite Week demo' : whenText(job.updatedAt)}</p>
         </div>
-        <div className="flex">
+        <div className="flex max-[999px]:hidden">
           <button
             type="button"
             className={tool}

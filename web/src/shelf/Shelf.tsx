@@ -89,7 +89,7 @@ export function Shelf() {
           <Mark />
           Chromatype
         </h1>
-        <div className="flex gap-1.5">
+        <div className="flex gap-1.5 max-[999px]:hidden">
           <Button
             aria-label="Keys"
             title="All keys (?)"
@@ -111,7 +111,7 @@ export function Shelf() {
       <main className="mx-auto w-full max-w-[1240px] flex-1 px-5 py-6">
         <div className="flex items-baseline justify-between pb-4">
           <h2 className="text-[26px] leading-none">Shelf</h2>
-          <p className="text-muted">Drop or paste a picture anywhere to start a print of it.</p>
+          <p className="text-muted max-[999px]:hidden">Drop or paste a picture anywhere to start a print of it.</p>
         </div>
         {problem && (
           <p role="alert" className="text-hot-text">
@@ -123,7 +123,7 @@ export function Shelf() {
             Nothing here yet. Drop a picture, or start a new job.
           </p>
         )}
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(270px,1fr))] gap-6">
+        <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(270px,100%),1fr))] gap-6">
           {list?.map((job) => (
             <JobCard
               key={job.id}

@@ -9,7 +9,7 @@ import { SampleCanvas } from '../ui/SampleCanvas.tsx';
 
 type Crop = StripSheet['crop'];
 
-const WIDTH = 222;
+const WIDTH = 206;
 
 interface Props {
   readonly job: Job;

@@ -1,5 +1,5 @@
-import { type Job, type StripSheet, sheetPixels, stripSetting, MM_PER_INCH } from '@chromatype/core';
-import { useEffect, useMemo, useState } from 'react';
+import { type Job, type StripSheet, sheetPixels, MM_PER_INCH } from '@chromatype/core';
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
 import { Header } from '../bench/Header.tsx';
@@ -11,27 +11,48 @@ import { edit, useOpenJob } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { saveBlob } from '../ui/files.ts';
 import { SliderRow } from '../ui/SliderRow.tsx';
-import { type AxisDraft, axisOf, draftFrom, draftOf, sizeOf, stripOf } from './axes.ts';
+import { type AxisDraft, axisOf, draftFrom, sizeOf, stripOf } from './axes.ts';
 import { AxisEditor } from './AxisEditor.tsx';
 import { ChosenStrip } from './ChosenStrip.tsx';
 import { CropPicker, keptOnSheet } from './CropPicker.tsx';
 import { KeptSheets } from './KeptSheets.tsx';
 import { StripGrid } from './StripGrid.tsx';
-import { usePicturesReady, useStrips, useWarmWorkers } from './use-strips.ts';
+import { startingSheet } from './starting-sheet.ts';
+import { usePicturesReady, useStrips } from './use-strips.ts';
 
-/** CSS pixels of a strip when the grid is fitted to the view. */
-const ROOM = { width: 690, height: 560 };
+interface Room {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** CSS pixels that words above and beside the strips, gaps and a scrollbar take. */
+const BESIDE = { width: 90, height: 80 };
+const GAP = 10;
 const SMALLEST = 0.05;
 const LARGEST = 4;
 
 /** Display pixels a sheet pixel at which all strips of a sheet fit. */
-function fittedScale(job: Job, sheet: StripSheet): number {
+function fittedScale(job: Job, sheet: StripSheet, room: Room): number {
   const { columns, rows } = sizeOf(sheet);
   const px = (mm: number) => ((mm * job.sheet.ppi) / MM_PER_INCH) * (1 / devicePixelRatio);
-  // Words beside the rows take some of the room.
-  const across = (ROOM.width - (sheet.down ? 70 : 0)) / columns / px(sheet.crop.width);
-  const down = ROOM.height / rows / px(sheet.crop.height);
+  const across = ((room.width - BESIDE.width) / columns - GAP) / px(sheet.crop.width);
+  const down = ((room.height - BESIDE.height) / rows - GAP) / px(sheet.crop.height);
   return Math.min(1, Math.max(SMALLEST, Math.min(across, down)));
+}
+
+/** The size of an element in CSS pixels, once it is known. */
+function useRoom(): [React.RefObject<HTMLDivElement | null>, Room | null] {
+  const element = useRef<HTMLDivElement>(null);
+  const [room, setRoom] = useState<Room | null>(null);
+  useLayoutEffect(() => {
+    const watcher = new ResizeObserver(() => {
+      const { clientWidth: width, clientHeight: height } = element.current!;
+      setRoom((known) => (known?.width === width && known.height === height ? known : { width, height }));
+    });
+    if (element.current) watcher.observe(element.current);
+    return () => watcher.disconnect();
+  }, []);
+  return [element, room];
 }
 
 function OpenTestStrips({ id }: { readonly id: string }) {
@@ -41,9 +62,7 @@ function OpenTestStrips({ id }: { readonly id: string }) {
   useBenchKeys(job, base ?? null, choosePass);
   const ready = usePicturesReady(job);
   const newest = base && job.strips.filter((s) => s.pass === base.id).at(-1);
-  const [across, setAcross] = useState<AxisDraft | null>(() =>
-    newest ? draftFrom(newest.across) : base ? draftOf(stripSetting('screen.frequency')!, base) : null,
-  );
+  const [across, setAcross] = useState<AxisDraft | null>(() => (newest ? draftFrom(newest.across) : null));
   const [down, setDown] = useState<AxisDraft | null>(() => (newest?.down ? draftFrom(newest.down) : null));
   const [crop, setCrop] = useState(
     () =>
@@ -66,9 +85,21 @@ function OpenTestStrips({ id }: { readonly id: string }) {
     if (sheet && sheet.pass !== passId) setSheet(null);
   }, [passId, sheet]);
 
-  const scale = sheet ? (zoom ?? fittedScale(job, sheet)) : 1;
-  useWarmWorkers(job, crop, Math.min(1, scale), ready && !sheet);
-  const { samples, made, all } = useStrips(job, sheet, Math.min(1, scale), ready);
+  // The view starts with a sheet; only what the artist asks for is kept in the job.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a sheet is made when a pass has none, not when it changes
+  useEffect(() => {
+    if (!ready || sheet || !base) return;
+    let current = true;
+    const kept = job.strips.filter((s) => s.pass === base.id).at(-1);
+    void (kept ? Promise.resolve(kept) : startingSheet(job, base)).then((first) => current && open(first));
+    return () => {
+      current = false;
+    };
+  }, [ready, sheet === null, passId]);
+
+  const [grid, room] = useRoom();
+  const scale = sheet && room ? (zoom ?? fittedScale(job, sheet, room)) : 1;
+  const { samples, made, all } = useStrips(job, room && sheet, Math.min(1, scale), ready);
   const strip = useMemo(() => (sheet ? stripOf(job, sheet, chosen.column, chosen.row) : null), [job, sheet, chosen]);
 
   if (!base) return <p className="grid h-full place-items-center">This job has no pass to make strips of.</p>;
@@ -171,7 +202,13 @@ function OpenTestStrips({ id }: { readonly id: string }) {
           </div>
           <KeptSheets sheets={job.strips.filter((s) => s.pass === base.id)} shown={sheet} open={open} />
         </div>
-        <div className="min-h-0 min-w-0 overflow-auto bg-surround" data-testid="strips" data-made={made} data-all={all}>
+        <div
+          ref={grid}
+          className="min-h-0 min-w-0 overflow-auto bg-surround"
+          data-testid="strips"
+          data-made={made}
+          data-all={all}
+        >
           {sheet ? (
             <StripGrid
               job={job}
@@ -185,7 +222,9 @@ function OpenTestStrips({ id }: { readonly id: string }) {
               take={take}
             />
           ) : (
-            <p className="grid h-full place-items-center text-ink">Choose what to vary, then make strips.</p>
+            <p role="status" className="grid h-full place-items-center text-ink">
+              {ready ? 'Making a first sheet of strips …' : 'Loading the picture …'}
+            </p>
           )}
         </div>
         <div className="min-h-0 overflow-y-auto border-l border-ink bg-paper p-3">

@@ -2,8 +2,7 @@ import { type Job, fileHashes, plateKey, type StripSheet } from '@chromatype/cor
 import { useEffect, useState } from 'react';
 import { loadPicture, usePictures } from '../engine/pictures.ts';
 import type { Sample } from '../engine/samples.ts';
-import { cropPixelsOf, makeStrips } from './make-strips.ts';
-import { enginePool } from '../engine/pool.ts';
+import { makeStrips } from './make-strips.ts';
 import { sizeOf } from './axes.ts';
 
 /** Whether every picture of a job is with the workers. */
@@ -12,23 +11,6 @@ export function usePicturesReady(job: Job): boolean {
     for (const picture of job.pictures) void loadPicture(picture);
   }, [job.pictures]);
   return usePictures((s) => fileHashes(job.pictures).every((hash) => s.byHash[hash]?.state === 'ready'));
-}
-
-/**
- * Has every worker that prints make the crop once as the job is, while the artist still chooses, so that
- * screens are compiled and pictures read before the first strip is asked for.
- */
-export function useWarmWorkers(job: Job, crop: StripSheet['crop'], scale: number, ready: boolean): void {
-  const key = JSON.stringify([ready, job.sheet, crop, job.passes.map((p) => [p.on, plateKey(job, p)])]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a strip depends on
-  useEffect(() => {
-    if (!ready) return;
-    const pixels = cropPixelsOf(job, { crop });
-    const wait = setTimeout(() => {
-      for (const worker of enginePool().printers) void worker.strip(job, pixels, scale);
-    }, 50);
-    return () => clearTimeout(wait);
-  }, [key]);
 }
 
 export interface StripsMade {

@@ -97,7 +97,7 @@ export function NumberField({
         aria-invalid={wrong}
         aria-description={about}
         // Long units need more room than a percentage.
-        style={{ width: `max(55px, ${showNumber(value, format).length + 0.5}ch)` }}
+        style={{ width: `max(${bare ? 55 : 44}px, ${showNumber(value, format).length + 0.5}ch)` }}
         className="h-6 min-w-0 cursor-ew-resize touch-none border-b border-ink bg-transparent text-right font-mono text-[10.5px] focus:cursor-text focus:bg-paper-2 aria-invalid:border-hot aria-invalid:text-hot-text"
       />
     </div>

@@ -1,56 +1,74 @@
-import { ChevronDown } from 'lucide-react';
-import { Collapsible } from 'radix-ui';
+import { ChevronDown, ChevronRight } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { useStation } from './open-station.ts';
 
 interface Props {
   readonly title: string;
+  /** What is set here, in a few words: all that a station shows of its settings while another one is open. */
   readonly note?: string;
+  /** The note warns of something; `about` says of what. */
+  readonly warns?: boolean;
+  readonly about?: string;
   /** What leaves the station, small. */
   readonly thumb?: ReactNode;
-  /** Controls that are seldom needed: shown in place when the station is opened. */
+  /** The thumbnail is shown only while the station is one line: its controls have a larger one. */
+  readonly ownPicture?: boolean;
+  /** Controls that are seldom needed: shown when the station is opened. */
   readonly more?: ReactNode;
   readonly children?: ReactNode;
 }
 
-/** One station of a pass's chain. */
-export function Station({ title, note, thumb, more, children }: Props) {
+/** Size of the thumbnail: beside the controls, or in a station that is one line. */
+const BESIDE = 'w-[58px] max-h-[86px]';
+const IN_LINE = 'h-[20px] w-[30px]';
+
+/** One station of a fill's chain. */
+export function Station({ title, note, warns = false, about, thumb, ownPicture = false, more, children }: Props) {
+  const { mode, toggle } = useStation(title);
+  const line = mode === 'line' || !children;
+  const shown = mode !== 'line' && children;
   return (
-    <Collapsible.Root asChild>
-      <section aria-label={`${title} station`} className="relative border-b border-hairline py-2 pr-3 pl-3">
-        <div className="flex gap-2.5">
-          {thumb}
-          <div className="min-w-0 flex-1">
-            <header className="flex items-baseline justify-between gap-2 pb-0.5">
-              <h2 className="text-[13.5px]">{title}</h2>
-              <span className="min-w-0 truncate text-[11px] text-muted" title={note}>
-                {note}
-              </span>
-              {more && (
-                <Collapsible.Trigger
-                  aria-label={`More of ${title}`}
-                  className="group -my-1 -mr-1.5 grid h-6 w-6 shrink-0 place-items-center"
-                >
-                  <ChevronDown size={13} className="group-data-[state=open]:rotate-180" aria-hidden />
-                </Collapsible.Trigger>
-              )}
-            </header>
-            {thumb !== undefined && children}
+    <section
+      aria-label={`${title} station`}
+      data-mode={mode}
+      className={`relative border-b border-hairline px-2.5 ${line ? 'py-1' : 'py-1.5 [@media(max-height:740px)]:py-1'} ${mode === 'open' ? 'min-h-0 flex-1 overflow-y-auto' : 'shrink-0'}`}
+    >
+      <div className={`flex gap-2.5 ${line ? 'items-center' : ''}`}>
+        {thumb && (line || !ownPicture) && (
+          <div className={`shrink-0 overflow-hidden border border-ink ${line ? IN_LINE : `self-start ${BESIDE}`}`}>
+            {thumb}
           </div>
+        )}
+        <div className="min-w-0 flex-1">
+          <header className="flex min-h-6 items-center gap-2">
+            <h2 className="text-[13.5px]">{title}</h2>
+            <span
+              className={`ml-auto min-w-0 truncate text-[11px] ${warns ? 'text-hot-text' : 'text-muted'}`}
+              role={warns ? 'alert' : undefined}
+              title={about ?? note}
+            >
+              {note}
+            </span>
+            {more && (
+              <button
+                type="button"
+                aria-label={`More of ${title}`}
+                aria-expanded={mode === 'open'}
+                onClick={toggle}
+                className={`-mr-1.5 grid h-6 w-6 shrink-0 place-items-center hover:text-hot-text ${mode === 'line' ? 'after:absolute after:inset-0' : ''}`}
+              >
+                {mode === 'open' ? <ChevronDown size={13} aria-hidden /> : <ChevronRight size={13} aria-hidden />}
+              </button>
+            )}
+          </header>
+          {thumb && !ownPicture && shown}
         </div>
-        {thumb === undefined && children}
-        {more && <Collapsible.Content className="pt-2">{more}</Collapsible.Content>}
-        <svg
-          viewBox="0 0 8 5"
-          width="8"
-          height="5"
-          className="absolute -bottom-[3px] left-[40px] z-1 fill-ink"
-          aria-hidden
-        >
-          <path d="M0 0h8L4 5z" />
-        </svg>
-      </section>
-    </Collapsible.Root>
+      </div>
+      {(!thumb || ownPicture) && shown}
+      {more && mode === 'open' && <div className="pt-2">{more}</div>}
+    </section>
   );
 }
 
-export const THUMB = 'w-[58px] shrink-0 border border-ink self-start';
+/** A thumbnail fills the frame that its station gives it. */
+export const THUMB = 'block h-full w-full object-cover';

@@ -6,12 +6,11 @@ import { memo } from 'react';
 import { toast } from 'sonner';
 import { duplicatePass, newId, removePass, roomForPass, setOn } from '../../document/edits.ts';
 import { edit, undo } from '../../document/store.ts';
-import { enginePool } from '../../engine/pool.ts';
-import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
+import { PassSample } from '../PassSample.tsx';
 import { useCoverage } from '../use-coverage.ts';
 import { sameBy } from '../../ui/same-by.ts';
 
-const PATCH = { width: 112, height: 34, tone: 0.4, cell: 12 };
+const PATCH = { width: 112, height: 34, cell: 12 };
 
 /** How large and at what angle a pass prints. */
 const sizeText = (job: Job, pass: Pass): string => screenCaption(job.sheet, fillOf(pass).screen);
@@ -63,7 +62,6 @@ function PatchTools({ job, pass, choose }: Omit<Props, 'chosen'>) {
 function PassPatchPart({ job, pass, chosen, choose }: Props) {
   const { attributes, listeners, setNodeRef, transform, transition, isDragging } = useSortable({ id: pass.id });
   const coverage = useCoverage(job, pass);
-  const [w, h] = [PATCH.width * devicePixelRatio, PATCH.height * devicePixelRatio];
   const inked = coverage === null ? '' : ` ${Math.round(coverage * 100)} %`;
   return (
     <li
@@ -84,20 +82,12 @@ function PassPatchPart({ job, pass, chosen, choose }: Props) {
         }}
         className="cursor-pointer"
       >
-        <SampleCanvas
-          label={`The screen of ${pass.name} in its ink`}
-          watch={JSON.stringify([fillOf(pass).screen, pass.ink, job.sheet])}
-          make={(draft) =>
-            enginePool().sampler.screen({
-              job,
-              pass,
-              width: w,
-              height: h,
-              tone: PATCH.tone,
-              largestCell: PATCH.cell * devicePixelRatio,
-              draft,
-            })
-          }
+        <PassSample
+          job={job}
+          pass={pass}
+          width={PATCH.width}
+          height={PATCH.height}
+          largestCell={PATCH.cell}
           className={`block h-[34px] w-full border-b border-ink ${pass.on ? '' : 'opacity-25'}`}
         />
         <span className="block truncate px-1.5 pt-1 pr-6 font-semibold">{pass.name}</span>

@@ -44,20 +44,35 @@ function Reading({
 }) {
   return (
     <div title={title} className="min-w-0">
-      <dt className="max-w-[110px] truncate text-[11px] text-muted">{name}</dt>
+      <dt className="max-w-[150px] truncate text-[11px] text-muted" data-own>
+        {name}
+      </dt>
       <dd className="h-6 font-mono text-[11px] leading-6 whitespace-nowrap">{children}</dd>
     </div>
   );
 }
 
-export function Readings({ job, chosen }: { readonly job: Job; readonly chosen: string }) {
+interface ReadingsProps {
+  readonly job: Job;
+  readonly chosen: string;
+  /** Readings stand under each other where there is little room. */
+  readonly narrow?: boolean;
+}
+
+export function Readings({ job, chosen, narrow = false }: ReadingsProps) {
   const scale = useView((s) => s.view?.scale ?? 1);
   const pass = job.passes.find((p) => p.id === chosen);
   const beat = pass ? worstBeat(job, pass) : null;
   const most = useMostInk(job);
   const { width, height } = job.sheet;
   return (
-    <dl className="flex shrink-0 items-center gap-5 border-l border-hairline px-4">
+    <dl
+      className={
+        narrow
+          ? 'flex flex-wrap gap-x-5 gap-y-1 border-t border-hairline px-3 py-2'
+          : 'flex shrink-0 items-center gap-5 border-l border-hairline px-4'
+      }
+    >
       <Reading name="Sheet">
         {Number(width.toFixed(1))}×{Number(height.toFixed(1))} mm
       </Reading>

@@ -12,9 +12,9 @@ import { dialSize } from './sizes.ts';
 import { turned, withinTurn } from './turning.ts';
 import { sameBy } from '../../ui/same-by.ts';
 
-const SIZE = 150;
-const RIM = 75;
-const FACE = 63;
+const SIZE = 140;
+const RIM = 70;
+const FACE = 58;
 /** Cells across the face. */
 const CELLS = 7;
 

@@ -18,6 +18,7 @@ import { useLooks } from '../../looking/look-store.ts';
 import { LookLayer } from '../../looking/LookLayer.tsx';
 import { CentreHandle } from './CentreHandle.tsx';
 import { OnSheet } from './OnSheet.tsx';
+import { isEmpty, StartHere } from './StartHere.tsx';
 import { TrimLine } from './TrimLine.tsx';
 import { useSheetGestures } from './use-sheet-gestures.ts';
 import { useWholes, WholePlates } from './WholePlates.tsx';
@@ -56,8 +57,15 @@ function useLoading(job: Job): { share: number; message: string | null } | null 
   return { share: shares.reduce((a, b) => a + b, 0) / shares.length, message: null };
 }
 
+interface Props {
+  readonly job: Job;
+  readonly pass: Pass | null;
+  /** Shows the sheet without anything that changes the job. */
+  readonly viewOnly?: boolean;
+}
+
 /** The sheet on its neutral surround, printed by the workers. */
-export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pass | null }) {
+export function SheetView({ job, pass, viewOnly = false }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
@@ -175,12 +183,13 @@ export function SheetView({ job, pass }: { readonly job: Job; readonly pass: Pas
       />
       {view && <LookLayer job={job} pass={pass} view={view} stage={shownStage} frame={frame} source={canvas} />}
       {view && job.sheet.bleed > 0 && <TrimLine sheet={job.sheet} view={view} />}
-      {view && pass?.on && screenTraits(fillOf(pass).screen, job.sheet.ppi).centre && (
+      {!viewOnly && view && pass?.on && screenTraits(fillOf(pass).screen, job.sheet.ppi).centre && (
         <CentreHandle sheet={job.sheet} pass={pass} view={view} />
       )}
-      {view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
+      {!viewOnly && view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
       {!loading && stage !== 'failed' && <WholePlates job={job} />}
       {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, false, press)} />}
+      {!viewOnly && pass && isEmpty(job) && <StartHere job={job} pass={pass} />}
       <LookBar />
       {loading && (
         <p role="status" className="absolute bottom-3 left-3 bg-paper px-2 py-1">

@@ -12,7 +12,13 @@ import { Station, THUMB } from '../Station.tsx';
 function StraightLattice() {
   const at = [7, 14, 21, 28, 35, 42, 49];
   return (
-    <svg viewBox="0 0 56 16" className={`${THUMB} text-hairline`} role="img" aria-label="The lattice">
+    <svg
+      viewBox="0 0 56 16"
+      className={`${THUMB} text-hairline`}
+      preserveAspectRatio="xMidYMid slice"
+      role="img"
+      aria-label="The lattice"
+    >
       {at.map((x) => (
         <path key={x} d={`M${x} 0V16`} stroke="currentColor" />
       ))}

@@ -112,8 +112,8 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
   const change = (part: Partial<Ink>) => edit(setInk(pass.id, part));
   const recolour = (colour: string, name = ink.name) => change({ name, colour, measured: null });
   const thumb = (
-    <div className={`${THUMB} h-[44px]`} style={{ background: job.sheet.stock.colour }}>
-      <div className="h-full w-full" style={{ background: ink.colour, opacity: ink.strength }} />
+    <div className={`${THUMB} min-h-[20px]`} style={{ background: job.sheet.stock.colour }}>
+      <div className="h-full min-h-[26px] w-full" style={{ background: ink.colour, opacity: ink.strength }} />
     </div>
   );
   const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'covers' : 'overprints';
@@ -126,6 +126,23 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
       thumb={thumb}
       more={
         <div className="grid grid-cols-1 gap-1.5">
+          <div className="flex items-center justify-between gap-2">
+            <div className="flex flex-wrap items-center gap-1">
+              {STARTER_INKS.map((starter) => (
+                <button
+                  key={starter.name}
+                  type="button"
+                  title={starter.name}
+                  aria-label={`Ink: ${starter.name}`}
+                  aria-pressed={ink.colour === starter.colour}
+                  onClick={() => recolour(starter.colour, starter.name)}
+                  className="h-6 w-6 border border-ink aria-pressed:outline-2 aria-pressed:outline-hot"
+                  style={{ background: starter.colour }}
+                />
+              ))}
+            </div>
+            <InkFromSet take={(next) => change({ ...next, press: ink.press })} />
+          </div>
           <div className="grid grid-cols-1 gap-1">
             <Behaviour ink={ink} change={change} />
           </div>
@@ -145,26 +162,14 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
         </div>
       }
     >
-      <div className="grid gap-1">
-        <TextField label="Name of the pass" value={pass.name} onChange={(name) => edit(rename(pass.id, name))} />
-        <div className="flex items-center justify-between gap-2">
-          <ColourField label="Ink colour" value={ink.colour} onChange={(colour) => recolour(colour)} />
-          <InkFromSet take={(next) => change({ ...next, press: ink.press })} />
-        </div>
-        <div className="flex items-center gap-1">
-          {STARTER_INKS.map((starter) => (
-            <button
-              key={starter.name}
-              type="button"
-              title={starter.name}
-              aria-label={`Ink: ${starter.name}`}
-              aria-pressed={ink.colour === starter.colour}
-              onClick={() => recolour(starter.colour, starter.name)}
-              className="h-6 w-6 border border-ink aria-pressed:outline-2 aria-pressed:outline-hot"
-              style={{ background: starter.colour }}
-            />
-          ))}
-        </div>
+      <div className="flex items-center justify-between gap-2">
+        <ColourField label="Ink colour" value={ink.colour} onChange={(colour) => recolour(colour)} />
+        <TextField
+          label="Name of the pass"
+          value={pass.name}
+          onChange={(name) => edit(rename(pass.id, name))}
+          className="flex-1"
+        />
       </div>
     </Station>
   );

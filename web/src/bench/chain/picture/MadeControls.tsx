@@ -75,6 +75,12 @@ function FontChoice({ picture, change }: PartProps & { readonly picture: Picture
     }
   }
 
+  async function fit(): Promise<void> {
+    const { fittedSize } = await import('./lettering.ts');
+    const size = await fittedSize(settings as never, aspect);
+    if (size) change({ size });
+  }
+
   const font = (settings.font as string) || names[0];
   return (
     <>
@@ -91,7 +97,12 @@ function FontChoice({ picture, change }: PartProps & { readonly picture: Picture
           ))}
         </select>
       </label>
-      <Button onClick={() => void openFont()}>Open a font file</Button>
+      <div className="flex flex-wrap gap-1">
+        <Button onClick={() => void openFont()}>Open a font file</Button>
+        <Button onClick={() => void fit()} title="Makes the letters as large as the picture allows">
+          Fit
+        </Button>
+      </div>
       {wrong && (
         <p role="alert" className="text-hot-text">
           {wrong}

@@ -3,7 +3,6 @@ import {
   fillOf,
   lightKey,
   MADE_KINDS,
-  newMade,
   pictureOf,
   separationKey,
   separationOf,
@@ -12,15 +11,16 @@ import {
 import type { ChainProps } from '../chain-props.ts';
 import { ImagePlus, Replace } from 'lucide-react';
 import { memo } from 'react';
-import { addMade, newId, replacePicture, setFeed } from '../../../document/edits.ts';
+import { replacePicture, setFeed } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { usePictures } from '../../../engine/pictures.ts';
 import { enginePool } from '../../../engine/pool.ts';
-import { Choice } from '../../../ui/Choice.tsx';
 import { chooseFile, PICTURE_FILES } from '../../../ui/files.ts';
 import { Fold } from '../../../ui/Fold.tsx';
 import { sameBy } from '../../../ui/same-by.ts';
 import { SampleCanvas } from '../../../ui/SampleCanvas.tsx';
+import { useSetParam } from '../../../ui/use-set-param.ts';
+import { addMadePicture } from '../../add-made.ts';
 import { choosePictureFile, sendPicture } from '../../add-picture.ts';
 import { Station, THUMB } from '../Station.tsx';
 import { CropControls, CutOutControls } from './EditControls.tsx';
@@ -41,7 +41,7 @@ const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
 
 /** What a pass of a separation may take besides. */
 const SEPARATED: typeof PARTS = [
-  { value: 'ink', label: 'Its ink', title: 'What the separation gives this pass’s ink' },
+  { value: 'ink', label: 'Separated ink', title: 'What the separation gives this pass’s ink' },
   { value: 'base', label: 'Base', title: 'The area under all inks of the separation' },
 ];
 
@@ -57,47 +57,60 @@ async function replaceFile(id: string): Promise<void> {
 /** Which picture a pass takes, which part of it, and where it lies. */
 function PictureStationPart({ job, pass, fill }: ChainProps) {
   const picture = pictureOf(job, fill.feed);
+  const setParam = useSetParam();
   const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : picture !== undefined));
   const thumb = (
     <SampleCanvas
       label="What leaves the Picture station"
       watch={`${lightKey(job, pass)}${ready}`}
       make={ready ? async (draft) => (await enginePool().sampler.picture(job, pass, 116, draft)).sample : null}
-      className={THUMB}
+      className={`${THUMB} max-h-[66px]`}
     />
   );
-  const size = picture && shownSize(picture);
   const separation = separationOf(job, fill);
   const parts = separation ? [...PARTS, ...SEPARATED] : PARTS;
   const note = resolutionNote(job, fill);
   const choose = (value: string) => {
     if (!value.startsWith(MAKE)) return edit(setFeed(fill.id, { picture: value || null }));
-    const kind = MADE_KINDS.find((k) => k.name === value.slice(MAKE.length))!;
-    edit(addMade(newId(), kind.label, newMade(kind.name), fill.id));
+    void addMadePicture(value.slice(MAKE.length), fill.id);
+    setParam('station', 'picture');
   };
   const iconButton = 'grid h-6 w-6 place-items-center hover:text-hot-text';
+  const size = picture && shownSize(picture);
   return (
     <Station
       title="Picture"
-      note={!picture ? 'none' : picture.made ? 'made here' : `${size!.width} × ${size!.height}`}
+      note={
+        note?.short ? note.brief : !picture ? 'none' : picture.made ? 'made here' : `${size!.width} × ${size!.height}`
+      }
+      warns={note?.short ?? false}
+      about={note?.text}
       thumb={thumb}
       more={
         picture && (
           <div className="grid grid-cols-1 gap-1.5">
-            {separation && <SplitMenu job={job} pass={pass} />}
-            <Placing job={job} pass={pass} fill={fill} />
+            {note && (
+              <p className={`text-[11px] leading-tight ${note.short ? 'text-hot-text' : 'text-muted'}`}>{note.text}</p>
+            )}
+            {separation && (
+              <>
+                <SeparationControls job={job} pass={pass} fill={fill} separation={separation} />
+                <SplitMenu job={job} pass={pass} />
+              </>
+            )}
             {picture.made && (
-              <Fold title="Settings" note={picture.name}>
+              <Fold title="Settings" note={picture.name} open>
                 <MadeControls picture={picture} />
               </Fold>
             )}
+            <Placing job={job} pass={pass} fill={fill} />
             {!picture.made && <CropControls picture={picture} />}
             {!picture.made && <CutOutControls picture={picture} />}
           </div>
         )
       }
     >
-      <div className="flex items-center gap-1 pb-1">
+      <div className="flex items-center gap-1 pb-0.5">
         <select
           aria-label="Picture of this pass"
           value={fill.feed.picture ?? ''}
@@ -139,27 +152,30 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
           <ImagePlus size={15} aria-hidden />
         </button>
       </div>
-      <Choice
-        label="Part of the picture"
-        value={fill.feed.part}
-        options={parts}
-        onChange={(part) => edit(setFeed(fill.id, { part }))}
-      />
-      {picture && !separation && (
-        <div className="pt-1.5">
-          <SplitMenu job={job} pass={pass} />
-        </div>
-      )}
-      {note && (
-        <p
-          className={`pt-1 text-[11px] leading-tight ${note.short ? 'text-hot-text' : 'text-muted'}`}
-          data-short={note.short}
-          role={note.short ? 'alert' : undefined}
+      <div className="flex items-center justify-between gap-2">
+        <select
+          aria-label="Part of the picture"
+          value={fill.feed.part}
+          onChange={(e) => edit(setFeed(fill.id, { part: e.target.value as FeedPart }))}
+          className="h-6 shrink-0 border-b border-hairline bg-paper"
         >
-          {note.text}
-        </p>
-      )}
-      {separation && <SeparationControls job={job} pass={pass} fill={fill} separation={separation} />}
+          {parts.map(({ value, label, title }) => (
+            <option key={value} value={value} title={title}>
+              {label}
+            </option>
+          ))}
+        </select>
+        {picture && !separation && <SplitMenu job={job} pass={pass} />}
+        {separation && (
+          <span
+            className="min-w-0 truncate text-[11px] text-muted"
+            title="The separation that this ink belongs to"
+            data-own
+          >
+            {separation.name}
+          </span>
+        )}
+      </div>
     </Station>
   );
 }

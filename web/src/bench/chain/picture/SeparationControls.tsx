@@ -83,7 +83,7 @@ export function SeparationControls({ job, pass, fill, separation }: ChainProps &
   const names: readonly Name[] = [...shownNames, ...(base ? (['baseFrom', 'choke'] as const) : [])];
   const inks = inkPasses(job, separation.id);
   return (
-    <section aria-label="Separation" className="grid grid-cols-1 gap-1 border-t border-hairline pt-1.5">
+    <section aria-label="Separation" className="grid grid-cols-1 gap-1">
       <div className="flex items-baseline justify-between gap-2">
         <h3 className="font-semibold">Separation</h3>
         <span className="truncate text-[11px] text-muted">

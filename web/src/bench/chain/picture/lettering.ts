@@ -95,6 +95,22 @@ function line(
 /** Room between letters and the sheet's sides for lines that stand left or right, in picture widths. */
 const SIDE_ROOM = 0.04;
 
+const capitalOf = (font: Font): number =>
+  ((font.tables.os2?.sCapHeight as number | undefined) ?? 0.7 * font.unitsPerEm) / font.unitsPerEm;
+
+/** Share of the picture's width and height that fitted lettering takes. */
+const FITTED = 0.86;
+
+/** The size at which a text just fits its picture, in picture heights; null when the font is not at hand. */
+export async function fittedSize(s: LetterSettings, aspect: number): Promise<number | null> {
+  const font = await fontOf(s.font || FONTS[0]!.name);
+  if (!font) return null;
+  const lines = s.text.split('\n').map((text) => line(font, text, s.spacing));
+  const widest = Math.max(...lines.map((l) => l.width), 0.01);
+  const tall = s.leading * (lines.length - 1) + capitalOf(font);
+  return Math.floor(100 * Math.min((FITTED * aspect) / widest, FITTED / tall)) / 100;
+}
+
 /**
  * Text as one outline in shares of the picture's width; null when the font is not at hand (an own one, on
  * another machine), when the outline that the job keeps stays.
@@ -105,7 +121,7 @@ export async function letterPath(s: LetterSettings, aspect: number): Promise<str
   const em = s.size / aspect;
   const lines = s.text.split('\n').map((text) => line(font, text, s.spacing));
   const step = em * s.leading;
-  const capital = ((font.tables.os2?.sCapHeight as number | undefined) ?? 0.7 * font.unitsPerEm) / font.unitsPerEm;
+  const capital = capitalOf(font);
   const block = step * (lines.length - 1) + em * capital;
   const top = (1 / aspect - block) / 2 + em * capital;
   return lines

@@ -4,15 +4,24 @@ import { effectivePpi, type Fill, type Job, pictureOf, screenLpi, screenTraits, 
 const ENOUGH = 1.5;
 const AMPLE = 2;
 
-/** What the picture's resolution means for the chosen frequency; `short` when it is too little. */
-export function resolutionNote(job: Job, fill: Fill): { readonly text: string; readonly short: boolean } | null {
+export interface ResolutionNote {
+  readonly text: string;
+  /** The same in a few words. */
+  readonly brief: string;
+  /** It is too little. */
+  readonly short: boolean;
+}
+
+/** What the picture's resolution means for the chosen frequency; null for pictures that have none of their own. */
+export function resolutionNote(job: Job, fill: Fill): ResolutionNote | null {
   const picture = pictureOf(job, fill.feed);
   if (!picture || picture.made) return null;
   const ppi = effectivePpi(job.sheet, fill.feed, shownSize(picture));
+  const brief = `${Math.round(ppi)} ppi is too few`;
   if (!screenTraits(fill.screen, job.sheet.ppi).lattice) {
     const share = ppi / job.sheet.ppi;
     const text = `On the sheet it has ${Math.round(ppi)} pixels an inch; grain shows detail up to the sheet's ${Math.round(job.sheet.ppi)}.`;
-    return { text, short: share < 0.5 };
+    return { text, brief, short: share < 0.5 };
   }
   const lpi = screenLpi(job.sheet, fill.screen);
   const times = ppi / lpi;
@@ -20,8 +29,9 @@ export function resolutionNote(job: Job, fill: Fill): { readonly text: string; r
   if (times < ENOUGH) {
     return {
       text: `${text} That is short: it should be ${ENOUGH} to ${AMPLE} ×, or dots show steps. Use a larger picture, a smaller size or at most ${Math.floor(ppi / ENOUGH)} lpi.`,
+      brief,
       short: true,
     };
   }
-  return { text, short: false };
+  return { text, brief, short: false };
 }

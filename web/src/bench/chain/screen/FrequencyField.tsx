@@ -54,23 +54,6 @@ export function FrequencyField({ job, fill }: Pick<ChainProps, 'job' | 'fill'>) 
           {wrong}
         </p>
       )}
-      <div className="flex justify-end">
-        <select
-          aria-label="Unit of frequency"
-          value={frequency.per}
-          onChange={(e) => {
-            const next = convertFrequency(frequency, e.target.value as Frequency['per'], job.sheet.ppi, width);
-            set({ ...next, value: Number(next.value.toPrecision(5)) });
-          }}
-          className="h-6 border-b border-hairline bg-paper text-[10.5px] text-muted"
-        >
-          <option value="lpi">lines an inch</option>
-          <option value="lpcm">lines a cm</option>
-          <option value="mm">pitch in mm</option>
-          <option value="px">pitch in pixels</option>
-          <option value="across">count across</option>
-        </select>
-      </div>
     </div>
   );
 }

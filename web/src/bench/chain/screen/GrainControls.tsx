@@ -3,11 +3,9 @@ import type { ChainProps } from '../chain-props.ts';
 import { setFamilySettings, setFeed } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
-import { optionsOf } from './options-of.ts';
 import { OwnFields } from './OwnFields.tsx';
 import { PaletteEditor } from './PaletteEditor.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
-import { SampleRow } from './SampleRow.tsx';
 
 const { params } = familyOf('grain');
 
@@ -48,7 +46,7 @@ export function GrainSize({ fill }: Pick<ChainProps, 'fill'>) {
   );
 }
 
-/** Methods as live samples, their settings, and what the grains are printed in. */
+/** What the grains are printed in, and the settings of the method. */
 export function GrainControls({ job, pass, fill }: ChainProps) {
   const { grain } = fill.screen;
   function setPrints(prints: unknown): void {
@@ -61,15 +59,6 @@ export function GrainControls({ job, pass, fill }: ChainProps) {
   }
   return (
     <>
-      <SampleRow
-        label="Grain method"
-        job={job}
-        pass={pass}
-        fill={fill}
-        options={optionsOf(params.method)}
-        chosen={grain.method}
-        screenFor={(method) => ({ grain: { ...grain, method } })}
-      />
       <OwnFields
         fill={fill}
         family="grain"

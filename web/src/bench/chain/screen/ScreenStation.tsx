@@ -1,12 +1,12 @@
 import {
   FAMILIES,
   type FamilyName,
-  familyOf,
   greySteps,
   type Job,
   fillOf,
   type Screen,
   SHARED_PARAMS,
+  screenCaption,
   screenLpi,
   screenTraits,
 } from '@chromatype/core';
@@ -19,7 +19,12 @@ import { sameBy } from '../../../ui/same-by.ts';
 import { Dial } from '../../dial/Dial.tsx';
 import { Station } from '../Station.tsx';
 import { FamilyControls } from './FamilyControls.tsx';
-import { DotControls } from './DotControls.tsx';
+import { DotCells } from './cells/DotCells.tsx';
+import { FamilyCells } from './cells/FamilyCells.tsx';
+import { GrainCells } from './cells/GrainCells.tsx';
+import { TileCells } from './cells/TileCells.tsx';
+import { FrequencyUnit } from './FrequencyUnit.tsx';
+import { PassSample } from '../../PassSample.tsx';
 import { FrequencyField } from './FrequencyField.tsx';
 import { GrainControls, GrainSize } from './GrainControls.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
@@ -28,50 +33,72 @@ import { TileControls } from './TileControls.tsx';
 
 const FAMILY_CHOICES = FAMILIES.map((f) => ({ value: f.name, label: f.label, title: f.about }));
 
-/** Families with controls of their own; the others have those that their table of settings gives them. */
-const CONTROLS: Partial<Record<FamilyName, (props: ChainProps) => React.ReactNode>> = {
-  dots: DotControls,
-  grain: GrainControls,
-  tile: TileControls,
-};
+type Part = (props: ChainProps) => React.ReactNode;
+
+/** Families whose cells are chosen in a way of their own; the others have what their table of settings gives them. */
+const CELLS: Partial<Record<FamilyName, Part>> = { dots: DotCells, grain: GrainCells, tile: TileCells };
+
+/** Families with controls of their own, shown when the station is open. */
+const CONTROLS: Partial<Record<FamilyName, Part>> = { grain: GrainControls, tile: TileControls };
 
 /** Families whose size is not a frequency. */
-const SIZES: Partial<Record<FamilyName, (props: ChainProps) => React.ReactNode>> = { grain: GrainSize };
+const SIZES: Partial<Record<FamilyName, Part>> = { grain: GrainSize };
+
+/** The shared settings beside the dial; the others are shown when the station is open. */
+const BESIDE_DIAL: readonly string[] = ['angle', 'smallest', 'solidFrom', 'oneTone'];
 
 function noteOf({ sheet }: Job, screen: Screen): string {
-  if (!screenTraits(screen, sheet.ppi).lattice) return familyOf(screen.family).about;
+  if (!screenTraits(screen, sheet.ppi).lattice) return screenCaption(sheet, screen);
   const lpi = screenLpi(sheet, screen);
-  return `${Number(lpi.toFixed(1))} lpi at ${Number(sheet.ppi.toFixed(1))} ppi gives ${greySteps(sheet.ppi, lpi)} steps`;
+  return `${Number(lpi.toFixed(1))} lpi at ${Number(sheet.ppi.toFixed(1))} ppi: ${greySteps(sheet.ppi, lpi)} steps`;
 }
 
 /** What turns tone into marks: the family, its cell, and everything that can be set on it. */
 function ScreenStationPart({ job, pass, fill }: ChainProps) {
   const { screen } = fill;
+  const Cells = CELLS[screen.family] ?? FamilyCells;
   const Controls = CONTROLS[screen.family] ?? FamilyControls;
   const Size = SIZES[screen.family] ?? FrequencyField;
+  const shared = sharedFieldsOf(screen, job.sheet.ppi);
+  const field = (name: keyof typeof SHARED_PARAMS) => (
+    <ParamField
+      key={name}
+      param={SHARED_PARAMS[name]}
+      value={screen[name]}
+      onChange={(value) => edit(setScreen(fill.id, { [name]: value } as Partial<Screen>))}
+    />
+  );
   return (
-    <Station title="Screen" note={noteOf(job, screen)}>
+    <Station
+      title="Screen"
+      note={noteOf(job, screen)}
+      about="How many tones a cell of this size can show at the sheet's resolution."
+      ownPicture
+      thumb={<PassSample job={job} pass={pass} width={30} height={20} largestCell={7} />}
+      more={
+        <div className="grid grid-cols-1 gap-1">
+          {screenTraits(screen, job.sheet.ppi).lattice && <FrequencyUnit job={job} fill={fill} />}
+          {shared.filter((name) => !BESIDE_DIAL.includes(name)).map(field)}
+          <Controls job={job} pass={pass} fill={fill} />
+        </div>
+      }
+    >
       <Choice
         label="Family of screens"
         value={screen.family}
         options={FAMILY_CHOICES}
         onChange={(family) => edit(setFamily(fill.id, family))}
       />
-      <div className="flex gap-2 pt-2">
+      <div className="flex gap-2 pt-1.5">
         <Dial job={job} pass={pass} fill={fill} />
-        <div className="grid min-w-0 flex-1 content-start gap-0.5">
+        <div className="grid min-w-0 flex-1 grid-cols-1 content-start gap-0.5">
           <Size job={job} pass={pass} fill={fill} />
-          {sharedFieldsOf(screen, job.sheet.ppi).map((name) => (
-            <ParamField
-              key={name}
-              param={SHARED_PARAMS[name]}
-              value={screen[name]}
-              onChange={(value) => edit(setScreen(fill.id, { [name]: value } as Partial<Screen>))}
-            />
-          ))}
+          {shared.filter((name) => BESIDE_DIAL.includes(name)).map(field)}
         </div>
       </div>
-      <Controls job={job} pass={pass} fill={fill} />
+      <div className="grid grid-cols-2 gap-2 pt-1.5">
+        <Cells job={job} pass={pass} fill={fill} />
+      </div>
     </Station>
   );
 }

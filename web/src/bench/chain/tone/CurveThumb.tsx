@@ -15,7 +15,7 @@ export function CurveThumb({ tone, counts }: { readonly tone: Tone; readonly cou
       role="img"
       aria-label="Tone curve over the picture's tones, light to dark"
       preserveAspectRatio="none"
-      height={86}
+      height={84}
     >
       {classes.map((n, k) => (
         <rect

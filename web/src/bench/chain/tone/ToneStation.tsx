@@ -82,6 +82,14 @@ function ToneStationPart({ job, pass, fill }: ChainProps) {
       thumb={<CurveThumb tone={meantTone(fill)} counts={counts} />}
       more={
         <div className="grid grid-cols-1 gap-1.5">
+          {!coverage && (
+            <Choice
+              label={TONE_PARAMS.meaning.label}
+              value={tone.meaning}
+              options={MEANINGS}
+              onChange={(meaning) => change({ meaning })}
+            />
+          )}
           <Ends tone={tone} counts={counts} change={change} />
           {row('contrast')}
           <Fold title="Curve" note={`${tone.curve.length} points`}>
@@ -128,15 +136,9 @@ function ToneStationPart({ job, pass, fill }: ChainProps) {
         {row('lights', undefined, (v) => Math.min(v, tone.darks - 0.01))}
         {row('middle', MIDDLE_SCALE)}
         {row('darks', undefined, (v) => Math.max(v, tone.lights + 0.01))}
-        {row('soften', lengthScale(TONE_PARAMS.soften.max))}
-        {!coverage && (
-          <Choice
-            label={TONE_PARAMS.meaning.label}
-            value={tone.meaning}
-            options={MEANINGS}
-            onChange={(meaning) => change({ meaning })}
-          />
-        )}
+        <div className="[@media(max-height:740px)]:in-data-[mode=rest]:hidden">
+          {row('soften', lengthScale(TONE_PARAMS.soften.max))}
+        </div>
       </div>
     </Station>
   );

@@ -2,6 +2,7 @@ import { type DotShape, ISO_SPOTS } from './dot.ts';
 
 export const diamond: DotShape = {
   name: 'Diamond',
+  group: 'With corners',
   about: 'Diamonds that touch corner to corner, with round dots at both ends of the scale.',
   source: ISO_SPOTS,
   spot: (x, y) => {

@@ -5,6 +5,8 @@
 export interface DotShape {
   /** Standard name, as `chromatype list dots` prints it and as jobs store it. */
   readonly name: string;
+  /** Heading under which the artist finds it; shapes without one come last. */
+  readonly group?: string;
   /** One plain sentence for the artist. */
   readonly about: string;
   readonly source: string;

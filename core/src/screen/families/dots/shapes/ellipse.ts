@@ -2,6 +2,7 @@ import { type DotShape, ISO_SPOTS } from './dot.ts';
 
 export const ellipse: DotShape = {
   name: 'Ellipse',
+  group: 'Round and oval',
   about: 'Oval dots that join into chains first one way, then the other, so tone never jumps.',
   source: ISO_SPOTS,
   spot: (x, y) => {

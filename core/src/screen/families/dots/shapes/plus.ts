@@ -2,6 +2,7 @@ import { type DotShape, OWN_CELL } from './dot.ts';
 
 export const plus: DotShape = {
   name: 'Plus',
+  group: 'Bars and crosses',
   about: 'A plus sign whose arms thicken until only the corners are bare.',
   source: OWN_CELL,
   spot: (x, y) => {

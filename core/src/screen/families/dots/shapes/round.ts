@@ -2,6 +2,7 @@ import { type DotShape, ISO_SPOTS } from './dot.ts';
 
 export const round: DotShape = {
   name: 'Round',
+  group: 'Round and oval',
   about: 'Round dots in the lights, a checkerboard in the middle, round holes in the darks.',
   source: ISO_SPOTS,
   spot: (x, y) => {

@@ -3,6 +3,7 @@ import { type DotShape, OWN_CELL } from './dot.ts';
 
 export const sector: DotShape = {
   name: 'Sector',
+  group: 'Rings and waves',
   about: 'A disc that opens like the hand of a clock, from the top round.',
   source: OWN_CELL,
   spot: (x, y) => {

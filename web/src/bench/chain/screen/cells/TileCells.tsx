@@ -1,0 +1,85 @@
+import type { Fill, Job, Picture } from '@chromatype/core';
+import { Brush, ImagePlus } from 'lucide-react';
+import { useEffect } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { type StoredTile, useTiles } from '../../../../api/tiles.ts';
+import { newId, setFamilySettings, setTile } from '../../../../document/edits.ts';
+import { edit, useOpenJob } from '../../../../document/store.ts';
+import { loadPicture } from '../../../../engine/pictures.ts';
+import { chooseFile, PICTURE_FILES } from '../../../../ui/files.ts';
+import { sendPicture } from '../../../add-picture.ts';
+import type { ChainProps } from '../../chain-props.ts';
+import { CellChoice } from './CellChoice.tsx';
+import type { Cell } from './cell.ts';
+
+const SPOT = '';
+
+/** A tile is known by its pixels, so that a saved one keeps its name when the job takes it. */
+const nameOf = (picture: Picture): string => picture.hash ?? picture.id;
+
+/** Everything that can be a tile: a plain spot, the job's pictures, the saved tiles. */
+function tileCells(job: Job, fill: Fill, tiles: readonly StoredTile[]): Cell[] {
+  const { picture } = fill.screen.tile;
+  const own = job.pictures.filter((p) => !tiles.some((t) => t.hash === p.hash && p.id !== picture));
+  const saved = tiles.filter((t) => !own.some((p) => p.hash === t.hash));
+  return [
+    {
+      name: SPOT,
+      label: 'Plain spot',
+      about: 'A round spot, until a picture is chosen.',
+      group: 'Built in',
+      take: setFamilySettings(fill.id, 'tile', { picture: null }),
+    },
+    ...own.map((p) => ({
+      name: nameOf(p),
+      label: p.name,
+      about: 'A picture of this job.',
+      group: 'Pictures of this job',
+      take: setFamilySettings(fill.id, 'tile', { picture: p.id }),
+    })),
+    ...saved.map((t) => ({
+      name: t.hash,
+      label: t.name,
+      about: 'A saved tile.',
+      group: 'Saved tiles',
+      take: setTile(fill.id, newId(), t),
+    })),
+  ];
+}
+
+/** The picture that repeats, and ways to another one. */
+export function TileCells({ job, pass, fill }: ChainProps) {
+  const tiles = useTiles();
+  const chosen = job.pictures.find((p) => p.id === fill.screen.tile.picture);
+  const id = useOpenJob((s) => s.id);
+  const [params] = useSearchParams();
+  // Samples of saved tiles need their pixels.
+  useEffect(() => {
+    for (const tile of tiles) void loadPicture(tile);
+  }, [tiles]);
+  async function open(): Promise<void> {
+    const file = await chooseFile(PICTURE_FILES);
+    const stored = file && (await sendPicture(file));
+    if (stored) edit(setTile(fill.id, newId(), stored));
+  }
+  const tool = 'flex h-6 items-center gap-1.5 hover:text-hot-text';
+  return (
+    <>
+      <CellChoice
+        job={job}
+        pass={pass}
+        label="Tile"
+        cells={tileCells(job, fill, tiles)}
+        chosen={chosen ? nameOf(chosen) : SPOT}
+      />
+      <div className="grid content-start gap-0.5">
+        <button type="button" title="Use a picture file as the tile" className={tool} onClick={() => void open()}>
+          <ImagePlus size={15} aria-hidden /> Open a file
+        </button>
+        <Link to={`/jobs/${id}/tiles?${params}`} title="Draw or letter a tile" className={tool}>
+          <Brush size={15} aria-hidden /> Tile maker
+        </Link>
+      </div>
+    </>
+  );
+}
