@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { newJob, settled, smallJob } from './support/bench.ts';
 import { splitInto } from './support/split.ts';
-import { openFold } from './support/sheet.ts';
+import { closeStations, openFold, openStation } from './support/sheet.ts';
 
 /** What is against WCAG 2.2 AA on a page, or in one part of it. */
 async function violations(page: Page, part?: string): Promise<string[]> {
@@ -29,6 +29,7 @@ test('opened stations, every way of looking, Readings and Test strips meet it to
   await expect(page.getByTestId('place-handles')).toBeVisible();
   expect(await violations(page)).toEqual([]);
   await page.keyboard.press('Escape');
+  await closeStations(page);
   await settled(page);
   await page.getByRole('button', { name: 'Loupe' }).click();
   await page.getByRole('button', { name: 'Step back' }).click();
@@ -45,8 +46,7 @@ test('opened stations, every way of looking, Readings and Test strips meet it to
   await expect(page.getByTestId('worst-step')).toContainText('Largest');
   expect(await violations(page)).toEqual([]);
   await page.getByRole('link', { name: 'Test strips' }).click();
-  await page.getByRole('button', { name: 'Make strips' }).click();
-  await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '5');
+  await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '15');
   expect(await violations(page)).toEqual([]);
 });
 
@@ -54,8 +54,7 @@ test('a split picture, its inks, Plates and Swatches meet it too', async ({ page
   await smallJob(page);
   await page.getByLabel('Picture of this pass').selectOption('make gradient');
   await splitInto(page, 'Process');
-  await page.getByRole('button', { name: 'More of Ink' }).click();
-  await page.getByRole('button', { name: /^On the press/ }).click();
+  await openFold(page, 'Ink', 'On the press');
   expect(await violations(page)).toEqual([]);
   await page.getByRole('link', { name: 'Plates' }).click();
   await expect(page.getByRole('figure', { name: 'Plate of Cyan' }).locator('canvas')).toHaveAttribute(
@@ -79,6 +78,14 @@ test('Shelf, Bench with every family of screens, Tile maker and Output meet WCAG
     await page.getByRole('radio', { name: family, exact: true }).click();
     await settled(page);
     expect(await violations(page, '[aria-label="Screen station"]')).toEqual([]);
+    await openStation(page, 'Screen');
+    expect(await violations(page, '[aria-label="Chain"]')).toEqual([]);
+    await closeStations(page);
+  }
+  for (const choice of ['Dot shape', 'Lattice']) {
+    await page.getByRole('button', { name: new RegExp(`^${choice}: `) }).click();
+    expect(await violations(page, '[role=dialog]')).toEqual([]);
+    await page.keyboard.press('Escape');
   }
   await page.goto(`/jobs/${id}/tiles`);
   await expect(page.getByTestId('tile-sheet')).toHaveAttribute('data-stage', 'settled');

@@ -3,6 +3,7 @@ import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
 import { dropFile, makeOutput, saved, settled, type } from './support/bench.ts';
 import { inkOf, softPhoto } from './support/pictures.ts';
+import { cell } from './support/screen.ts';
 
 test('a dropped photo becomes a plate of 12 lpi diamonds at 22.5°', async ({ page }) => {
   await page.goto('/');
@@ -14,7 +15,7 @@ test('a dropped photo becomes a plate of 12 lpi diamonds at 22.5°', async ({ pa
 
   await type(page, 'Frequency', '12 lpi');
   await type(page, 'Angle', '22.5');
-  await page.getByRole('radio', { name: 'Diamond' }).click();
+  await cell(page, 'Dot shape', 'Diamond');
   await saved(page);
   await settled(page);
 

@@ -4,12 +4,16 @@ import { expect, test } from '@playwright/test';
 import { saved, settled } from './support/bench.ts';
 import { besideExport, lookAtPlatePixels, photoJob } from './support/preview.ts';
 import { cell, family } from './support/screen.ts';
+import { openStation } from './support/sheet.ts';
 
 for (const way of ['to and fro on one thread', 'left to right on two']) {
   test(`grain: at 1:1 the settled preview is the exported sheet, pixel for pixel, ${way}`, async ({ page }) => {
     await photoJob(page);
     await family(page, 'Grain');
-    if (way.startsWith('left')) await page.getByRole('switch', { name: 'Left and right in turn' }).click();
+    if (way.startsWith('left')) {
+      await openStation(page, 'Screen');
+      await page.getByRole('switch', { name: 'Left and right in turn' }).click();
+    }
     await saved(page);
     await lookAtPlatePixels(page);
     const { different, colours } = await besideExport(page);
@@ -23,6 +27,7 @@ test('a palette is opened from a file, edited, printed and saved; the sheet has 
 }) => {
   await photoJob(page);
   await family(page, 'Grain');
+  await openStation(page, 'Screen');
   await page.getByRole('combobox', { name: 'Prints' }).selectOption('palette');
   const chooser = page.waitForEvent('filechooser');
   await page.getByRole('button', { name: 'Open a .gpl palette' }).click();
@@ -54,7 +59,7 @@ test('a palette is opened from a file, edited, printed and saved; the sheet has 
 test('direct search shows its progress, is cancelled and taken up again', async ({ page }) => {
   await photoJob(page);
   await family(page, 'Grain');
-  await cell(page, 'Grain method', 'Direct search');
+  await cell(page, 'Method', 'Direct search');
   const status = page.getByRole('status').filter({ hasText: 'plate of' });
   await expect(status).toContainText(/Making the plate of Black, \d+ %/);
   await status.getByRole('button', { name: 'Cancel' }).click();

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ciede2000, labOfLight, linearOfHex } from '@chromatype/core';
 import { expect, test } from '@playwright/test';
+import { openFold, openStation } from './support/sheet.ts';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import {
@@ -63,6 +64,7 @@ test('the harbour photo splits into process: four plates that together print its
   }
 
   // One control moves all four: without black the dark is made of the other three.
+  await openStation(page, 'Picture');
   await type(page, 'Black', '0 %');
   await saved(page);
   await settled(page);
@@ -193,8 +195,7 @@ test('off the press an ink lands elsewhere; its plate stays', async ({ page }) =
   const picture = () =>
     page.getByTestId('sheet').evaluate((canvas: HTMLCanvasElement) => canvas.toDataURL().length + canvas.toDataURL());
   const before = await picture();
-  await page.getByRole('button', { name: 'More of Ink' }).click();
-  await page.getByRole('button', { name: /^On the press/ }).click();
+  await openFold(page, 'Ink', 'On the press');
   await type(page, 'Shift right', '3 mm');
   await saved(page);
   await settled(page);
@@ -211,6 +212,7 @@ test('flat art in chosen inks: each prints where its own colour stands, picked o
   await settled(page);
   await splitInto(page, 'Harbour, two inks', true);
   await choosePass(page, 'Harbour blue');
+  await openStation(page, 'Picture');
   await page.getByRole('button', { name: 'Pick', exact: true }).click();
   const sheet = (await page.getByTestId('sheet-edge').boundingBox())!;
   // The yellow bar is to be printed in blue.

@@ -133,6 +133,9 @@ test('readings: the plate has the tone that is wanted, and a ripple is cured wit
 test('a sheet of strips goes out as a PNG and a PDF in true size', async ({ page }) => {
   await photoJob(page);
   await page.getByRole('link', { name: 'Test strips' }).click();
+  // The first sheet is there without being asked for.
+  await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '15');
+  await page.getByLabel('Setting down').selectOption('');
   await type(page, 'strips', '2');
   await page.getByRole('button', { name: 'Make strips' }).click();
   await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '2');

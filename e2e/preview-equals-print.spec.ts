@@ -45,7 +45,7 @@ test("the browser's plate and the server's have the same hash", async ({ page })
   await type(page, 'Frequency', '53.3 lpi');
   await type(page, 'Angle', '71.6');
   await page.getByRole('switch', { name: 'One tone a cell' }).click();
-  await type(page, 'Smallest', '3 %');
+  await type(page, 'Minimum dot', '3 %');
   await saved(page);
   const mine = await page.evaluate(() => window.chromatype!.plateDigest(0));
   const { bytes } = await makeOutput(page, /Plate of/);

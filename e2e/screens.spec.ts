@@ -10,7 +10,7 @@ test('dots: a hexagonal lattice is chosen, turned and pulled by the dial, and th
   await type(page, 'Angle', '0');
   await type(page, 'Frequency', '30 lpi');
   await cell(page, 'Lattice', 'Hexagonal');
-  await cell(page, 'Dot shape', 'SimpleDot');
+  await cell(page, 'Dot shape', 'Simple dot');
   await dragDial(page, 'pull');
   await dragDial(page, 'turn');
   await saved(page);
@@ -85,7 +85,7 @@ test('the centre of rings is dragged on the sheet, in one step of undo, and the 
 test('grain: the dial pulls its size, and the plate is made of whole blocks', async ({ page }) => {
   const id = await photoJob(page);
   await family(page, 'Grain');
-  await cell(page, 'Grain method', 'Stucki');
+  await cell(page, 'Method', 'Stucki');
   await type(page, 'Grain size', '3 px');
   await dragDial(page, 'pull');
   await saved(page);

@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { dropFile, newJob, saved, storedJob, type } from './support/bench.ts';
+import { cell } from './support/screen.ts';
 
 test('a job is named, duplicated, removed and brought back', async ({ page }) => {
   await newJob(page);
@@ -31,7 +32,7 @@ test('a job saved as a file and dropped again is the same job', async ({ page })
   await title.press('Enter');
   await type(page, 'Frequency', '1.25 mm');
   await type(page, 'Angle', '-12.5');
-  await page.getByRole('radio', { name: 'Cross' }).click();
+  await cell(page, 'Dot shape', 'Cross');
   await saved(page);
   const before = (await storedJob(page, id)).document;
   await page.getByRole('link', { name: 'Shelf' }).click();

@@ -39,7 +39,7 @@ test('a tile is drawn, the sheet changes while the hand draws, and it is saved, 
 
   await page.getByRole('link', { name: 'Bench' }).click();
   await settled(page);
-  await expect(page.getByLabel('Picture that repeats')).toContainText('Half and half');
+  await expect(page.getByRole('button', { name: 'Tile: Half and half' })).toBeVisible();
   await saved(page);
   const screen = await screenOf(page, id);
   expect(screen.family).toBe('tile');
@@ -75,7 +75,7 @@ test('a seam is said before it prints', async ({ page }) => {
     .png()
     .toBuffer();
   const chooser = page.waitForEvent('filechooser');
-  await page.getByRole('button', { name: 'Use a picture file as the tile' }).click();
+  await page.getByRole('button', { name: 'Open a file' }).click();
   await (await chooser).setFiles({ name: 'slope.png', mimeType: 'image/png', buffer: png });
   await expect(page.getByTestId('seams')).toContainText('A seam shows left to right');
 });

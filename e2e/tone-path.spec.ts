@@ -63,17 +63,24 @@ test('open, crop to A5, cut the background out, set ends, choose a strip, paint 
   expect(coverageRound(cut, 0.9, 0.9, 200)).toBe(0);
   expect(coverageRound(cut, 0.55, 0.5, 200)).toBeGreaterThan(0.5);
 
-  await type(page, 'Lights', '4 %');
-  await type(page, 'Darks', '96 %');
+  await type(page, 'Highlights', '4 %');
+  await type(page, 'Shadows', '96 %');
   await saved(page);
   expect((await first()).passes[0]!.fills[0].tone).toMatchObject({ lights: 0.04, darks: 0.96 });
 
-  // Three by three strips over frequency and middle; one is taken.
+  // Three by three strips over frequency and midtone; one is taken.
   await page.getByRole('link', { name: 'Test strips' }).click();
   await expect(page.getByLabel('Setting across')).toHaveValue('screen.frequency');
-  await type(page, 'from', '20');
-  await type(page, 'to', '60');
-  await type(page, 'strips', '3');
+  const across = page.getByRole('region', { name: 'Across' });
+  for (const [label, text] of [
+    ['from', '20'],
+    ['to', '60'],
+    ['strips', '3'],
+  ] as const) {
+    const field = across.getByLabel(label, { exact: true }).and(page.locator('input'));
+    await field.fill(text);
+    await field.press('Enter');
+  }
   await page.getByLabel('Setting down').selectOption('tone.middle');
   const down = page.getByRole('region', { name: 'Down' });
   await down.getByLabel('strips').and(page.locator('input')).fill('3');
@@ -127,7 +134,7 @@ test('a picture is moved by its handles and replaced by another file; place, cro
   await dropFile(page, 'flag.png', 'image/png', await flagPicture(1200, 846));
   await expect(page.getByLabel('Picture of this pass')).toHaveValue(/.+/);
   await settled(page);
-  await type(page, 'Middle', '1.3');
+  await type(page, 'Midtone', '1.3');
   await page.getByRole('button', { name: 'More of Picture' }).click();
   await page.getByRole('button', { name: 'Place on the sheet' }).click();
   await expect(page.getByTestId('place-handles')).toBeVisible();

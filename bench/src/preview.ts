@@ -198,7 +198,7 @@ export async function previewRows(picture: string, folder: string): Promise<Row[
     await page.goto(`${ADDRESS}/jobs/${id}?pass=p1`);
     await settled(page);
     await page.waitForTimeout(3000);
-    const slider = (await page.getByRole('slider', { name: 'Lights', exact: true }).boundingBox())!;
+    const slider = (await page.getByRole('slider', { name: 'Highlights', exact: true }).boundingBox())!;
     const [x, y] = [slider.x + slider.width / 2, slider.y + slider.height / 2];
     const tone = await drag(page, [x, y], (k) => [x + k, y]);
     await page.waitForTimeout(2000);

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { createJob } from '@chromatype/core';
+import { closeStations } from './sheet.ts';
 import { expect, type Page } from '@playwright/test';
 
 /** Drops a file on the page as an artist does from a folder. */
@@ -23,9 +24,10 @@ export const settled = (page: Page): Promise<void> =>
 export const saved = (page: Page): Promise<void> =>
   expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved');
 
-/** Types a value into a number field and leaves it. */
+/** Types a value into a number field and leaves it. If an open station hides the field, it is closed first. */
 export async function type(page: Page, label: string, text: string): Promise<void> {
   const field = page.getByLabel(label, { exact: true }).and(page.locator('input'));
+  if ((await field.count()) === 0) await closeStations(page);
   await field.fill(text);
   await field.press('Enter');
 }

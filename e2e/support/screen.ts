@@ -3,9 +3,12 @@ import { storedJob } from './bench.ts';
 
 /** Chooses a family of screens. */
 export const family = (page: Page, name: string) => page.getByRole('radio', { name, exact: true }).click();
-/** Chooses a cell in a row of samples. */
-export const cell = (page: Page, row: string, name: string) =>
-  page.getByRole('radiogroup', { name: row }).getByRole('radio', { name, exact: true }).click();
+/** Opens the samples of a choice, such as the dot shape, takes one by its name and keeps it. */
+export async function cell(page: Page, choice: string, name: string): Promise<void> {
+  await page.getByRole('button', { name: new RegExp(`^${choice}: `) }).click();
+  await page.getByRole('radiogroup', { name: choice }).getByRole('radio', { name, exact: true }).click();
+  await page.getByRole('button', { name: 'Keep' }).click();
+}
 
 /** Drags from the middle of the dial to the right, or along its rim by a quarter turn. */
 export async function dragDial(page: Page, how: 'pull' | 'turn'): Promise<void> {

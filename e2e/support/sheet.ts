@@ -11,10 +11,21 @@ export async function onSheet(page: Page, u: number, v: number): Promise<[number
   return [box.x + u * box.width, box.y + v * box.height];
 }
 
-/** Opens a station's further controls, and a fold inside it. */
-export async function openFold(page: Page, station: string, fold: string): Promise<void> {
+/** Opens a station of the chain; the others shrink to a line. */
+export async function openStation(page: Page, station: string): Promise<void> {
   const more = page.getByRole('button', { name: `More of ${station}` });
-  if ((await more.getAttribute('data-state')) !== 'open') await more.click();
+  if ((await more.getAttribute('aria-expanded')) !== 'true') await more.click();
+}
+
+/** Closes the station that is open, so that all have their main controls again. */
+export async function closeStations(page: Page): Promise<void> {
+  const open = page.locator('[data-mode=open]').getByRole('button', { name: /^More of/ });
+  if ((await open.count()) > 0) await open.click();
+}
+
+/** Opens a station, and a fold inside it. */
+export async function openFold(page: Page, station: string, fold: string): Promise<void> {
+  await openStation(page, station);
   const part = page
     .getByRole('region', { name: `${station} station` })
     .getByRole('button', { name: new RegExp(`^${fold}`) });

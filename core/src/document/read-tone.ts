@@ -35,6 +35,9 @@ export const toneSection = section<Tone>('tone', DEFAULT_TONE, (value, field) =>
   const { paint = [], ...settings } = check.object(value, field);
   const tone = readSettings(settings, field, TONE_PARAMS);
   if (tone.lights >= tone.darks)
-    throw new JobError(`${field}.lights`, `"${field}.lights" must be less than "${field}.darks".`);
+    throw new JobError(
+      `${field}.lights`,
+      `The highlights ("${field}.lights") must lie below the shadows ("${field}.darks").`,
+    );
   return { ...tone, paint: readStrokes(paint, `${field}.paint`) };
 });

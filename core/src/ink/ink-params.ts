@@ -3,7 +3,7 @@ import { type Params, type SettingsOf, share } from '../settings/params.ts';
 /** The numbers and choices of an ink itself. */
 export const INK_PARAMS = {
   strength: share('Strength', 'How strongly the ink colours what lies under it: 1 in full.', 1, 0, 1),
-  opacity: share('Opacity', 'How much the ink hides what lies under it: 0 transparent, 1 covering.', 0, 0, 1),
+  opacity: share('Opacity', 'How much the ink hides what lies under it: 0 is transparent, 1 opaque.', 0, 0, 1),
   meets: {
     kind: 'choice',
     label: 'Meets',

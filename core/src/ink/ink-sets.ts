@@ -98,7 +98,7 @@ export const INK_SETS: readonly InkSet[] = [
   {
     name: 'night-shirt',
     label: 'Night shirt, three inks and a base',
-    about: 'Covering inks over a white base on dark cloth.',
+    about: 'Opaque inks over a white base on dark cloth.',
     inks: [
       cover('Gull yellow', '#f6c945', 0.6),
       cover('Signal red', '#e2402b', 0.6),

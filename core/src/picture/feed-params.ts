@@ -11,7 +11,7 @@ const PARTS = [
   { name: 'g', label: 'G', about: 'Green light.' },
   { name: 'b', label: 'B', about: 'Blue light.' },
   { name: 'alpha', label: 'Alpha', about: 'Where the picture is opaque.' },
-  { name: 'ink', label: 'Its ink', about: 'What a separation gives the ink of the pass.' },
+  { name: 'ink', label: 'Separated ink', about: 'The coverage that the separation gives the ink of this pass.' },
   { name: 'base', label: 'Base', about: 'The area under all inks of a separation.' },
 ] as const;
 

@@ -12,12 +12,12 @@ export const SHARED_PARAMS = {
     step: 0.5,
     unit: '°',
   },
-  smallest: share('Smallest', 'Dots smaller than this share of the cell are left out.', 0, 0, 0.95),
-  solidFrom: share('Solid from', 'From this tone on the ink closes to solid.', 1, 0.05, 1),
-  oneTone: flag('One tone a cell', 'Every dot takes the mean tone of its cell and stays whole.', false),
+  smallest: share('Minimum dot', 'Dots that cover less than this share of their cell do not print.', 0, 0, 0.95),
+  solidFrom: share('Solid from', 'Tones from here on print solid.', 1, 0.05, 1),
+  oneTone: flag('One tone a cell', 'Each dot takes the mean tone of its cell, so that no dot is cut.', false),
   centreX: share('Centre across', 'Where rings, rays and spirals begin, from the left edge of the sheet.', 0.5, -1, 2),
   centreY: share('Centre down', 'Where rings, rays and spirals begin, from the top edge of the sheet.', 0.5, -1, 2),
-  seed: whole('Seed', 'Another number gives another arrangement of everything random.', 1, 0, 999999),
+  seed: whole('Seed', 'Another number gives another random arrangement.', 1, 0, 999999),
 } as const;
 
 export type SharedSettings = SettingsOf<typeof SHARED_PARAMS>;

@@ -12,7 +12,7 @@ export const SEPARATION_PARAMS = {
   ]),
   black: share(
     'Black',
-    'How much of the dark the black ink carries: 0 only what the others cannot, 1 all it can.',
+    'How much of the shadows the black ink carries: 0 is the least that is needed, 1 the most that is possible.',
     0.5,
     0,
     1,
@@ -23,7 +23,7 @@ export const SEPARATION_PARAMS = {
     { name: 'white', label: 'White', about: 'White is white, whatever the stock: for light inks on dark stock.' },
   ]),
   fitDarks: flag(
-    'Fit darks',
+    'Fit shadows',
     'The darkest the inks can print stands for black, so that shadows keep their steps.',
     true,
   ),

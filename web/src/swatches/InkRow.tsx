@@ -22,7 +22,7 @@ const ICON = 'grid h-6 w-6 place-items-center hover:text-hot-text disabled:opaci
 const labOf = (ink: Ink): Lab =>
   ink.measured?.lab ?? (labOfLight(solidLight(ink)).map((v) => Number(v.toFixed(1))) as unknown as Lab);
 
-/** One ink of a set: its solid, name, colour in both ways, and how covering it is. */
+/** One ink of a set: its solid, name, colour in both ways, and its opacity. */
 export function InkRow({ ink, onChange, place, onMove, onRemove }: Props) {
   const lab = labOf(ink);
   const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'covers' : 'transparent';
@@ -51,8 +51,8 @@ export function InkRow({ ink, onChange, place, onMove, onRemove }: Props) {
       />
       <div className="w-[120px]">
         <NumberField
-          label="Covering"
-          about="How much the ink hides what lies under it: 0 transparent, 1 covering."
+          label="Opacity"
+          about="How much the ink hides what lies under it: 0 is transparent, 1 opaque."
           value={ink.opacity}
           min={0}
           max={1}

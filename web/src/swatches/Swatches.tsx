@@ -168,7 +168,7 @@ export function Swatches() {
               </Button>
               {!set.base && (
                 <Button
-                  title="A covering ink that goes under all the others"
+                  title="An opaque ink under all the others"
                   onClick={() => change({ ...set, base: { ...plainInk('Base white', '#f7f5ef'), opacity: 1 } })}
                 >
                   Add a base

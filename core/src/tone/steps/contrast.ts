@@ -5,7 +5,7 @@ import { toneStep } from './step.ts';
 /** Contrast: two powers that meet in the midtone. */
 export const contrast = toneStep({
   params: {
-    contrast: amount('Contrast', 'Pulls tones apart from the middle, or below 0 towards it.', 0, -1, 1),
+    contrast: amount('Contrast', 'Moves tones away from the midtone, or below 0 towards it.', 0, -1, 1),
   },
   make({ contrast: c }) {
     if (c === 0) return null;

@@ -5,7 +5,7 @@ import { toneStep } from './step.ts';
 /** The midtone: a power that leaves both ends where they are. */
 export const middle = toneStep({
   params: {
-    middle: amount('Middle', 'Above 1 prints the middle tones heavier, below 1 lighter.', 1, 0.2, 5),
+    middle: amount('Midtone', 'Above 1 prints the midtones heavier, below 1 lighter.', 1, 0.2, 5),
   },
   make: ({ middle: m }) => (m === 1 ? null : (x) => power(x, 1 / m)),
 });

@@ -12,7 +12,7 @@ const WIDTH = 26;
 
 const HANDLES: readonly { readonly handle: Handle; readonly name: string }[] = [
   { handle: 'lights', name: 'Where dots start' },
-  { handle: 'middle', name: 'Middle' },
+  { handle: 'middle', name: 'Midtone' },
   { handle: 'darks', name: 'Where dots fill' },
 ];
 

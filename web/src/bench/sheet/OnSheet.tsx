@@ -20,7 +20,7 @@ export function OnSheet({ job, pass, view }: Props) {
   return (
     <>
       {overlay === 'clip' && (
-        <Overlay job={job} pass={pass} view={view} kind="clip" label="Where lights and darks cut the picture off" />
+        <Overlay job={job} pass={pass} view={view} kind="clip" label="Where highlights and shadows are clipped" />
       )}
       {overlay === 'reach' && fillOf(pass).feed.separation && (
         <Overlay job={job} pass={pass} view={view} kind="reach" label="Colours that the inks cannot reach" />

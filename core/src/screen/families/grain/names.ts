@@ -9,7 +9,7 @@ const DIFFUSIONS = [
   ['sierra-3', 'Sierra 3', 'Three rows, soft.'],
   ['sierra-2', 'Sierra 2', 'Two rows of Sierra’s weights.'],
   ['sierra-lite', 'Sierra Lite', 'The smallest kernel that still looks even.'],
-  ['atkinson', 'Atkinson', 'Passes on three quarters of the error: bright lights, deep darks.'],
+  ['atkinson', 'Atkinson', 'Diffuses three quarters of the error: open highlights, deep shadows.'],
 ] as const;
 
 /** The grain methods as jobs store them, in the order the artist sees them. */

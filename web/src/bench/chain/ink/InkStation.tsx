@@ -39,7 +39,7 @@ function withLab(ink: Ink, lab: Lab): Partial<Ink> {
   return { measured, colour: hexOfLight(solidLight({ ...ink, measured })) };
 }
 
-/** How strong, how covering, and how it meets what lies under it. */
+/** How strong, how opaque, and how it meets what lies under it. */
 function Behaviour({ ink, change }: { readonly ink: Ink; change(part: Partial<Ink>): void }) {
   const shared = { min: 0, max: 1, step: 0.01, format: PERCENT } as const;
   return (
@@ -54,7 +54,7 @@ function Behaviour({ ink, change }: { readonly ink: Ink; change(part: Partial<In
       />
       <NumberField
         {...shared}
-        label="Covering"
+        label="Opacity"
         value={ink.opacity}
         normal={0}
         about={INK_PARAMS.opacity.about}
@@ -116,7 +116,7 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
       <div className="h-full min-h-[26px] w-full" style={{ background: ink.colour, opacity: ink.strength }} />
     </div>
   );
-  const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'covers' : 'overprints';
+  const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'is opaque' : 'overprints';
   const press = Object.entries(PRESS_PARAMS);
   const odd = press.some(([name, p]) => name !== 'grain' && name !== 'seed' && ink.press[name as never] !== p.normal);
   return (

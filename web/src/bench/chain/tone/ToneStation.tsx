@@ -24,7 +24,7 @@ const GainControls = lazy(async () => ({ default: (await import('./GainControls.
 
 const MEANINGS = TONE_PARAMS.meaning.options.map((o) => ({ value: o.name, label: o.label, title: o.about }));
 
-/** Middle runs evenly in its logarithm, so that 1 stands in the middle of the track. */
+/** The midtone runs evenly in its logarithm, so that 1 stands in the middle of the track. */
 const MIDDLE_SCALE = {
   toTrack: (v: number) =>
     Math.log(v / TONE_PARAMS.middle.min) / Math.log(TONE_PARAMS.middle.max / TONE_PARAMS.middle.min),
@@ -47,7 +47,7 @@ type NumberName = {
   [K in keyof typeof TONE_PARAMS]: (typeof TONE_PARAMS)[K] extends NumberParam ? K : never;
 }[keyof typeof TONE_PARAMS];
 
-/** What becomes of the picture's lights and darks before it is screened. */
+/** Prepares the tones of the picture, from highlights to shadows, before they are screened. */
 function ToneStationPart({ job, pass, fill }: ChainProps) {
   const { tone } = fill;
   const counts = useCounts(job, pass, fill);
@@ -106,7 +106,7 @@ function ToneStationPart({ job, pass, fill }: ChainProps) {
             {row('sharpen')}
             {row('sharpenSize', lengthScale(TONE_PARAMS.sharpenSize.max))}
           </Fold>
-          <Fold title="Spread" note={tone.spread === 0 ? 'none' : `${tone.spread.toFixed(2)} mm`}>
+          <Fold title="Trap" note={tone.spread === 0 ? 'none' : `${tone.spread.toFixed(2)} mm`}>
             {field('spread')}
           </Fold>
           <Fold title="Steps and blocks" note={stepsNote(tone, fill.screen.oneTone)}>
@@ -182,7 +182,7 @@ function Ends({ tone, counts, change }: PartProps & { readonly counts: readonly 
         <Button
           disabled={all === 0}
           onClick={() => change(autoEnds(counts, clip))}
-          title="Sets lights and darks from the picture"
+          title="Sets highlights and shadows from the picture"
         >
           Automatic ends
         </Button>

@@ -3,7 +3,7 @@ import { type DotShape, ISO_SPOTS } from './dot.ts';
 export const round: DotShape = {
   name: 'Round',
   group: 'Round and oval',
-  about: 'Round dots in the lights, a checkerboard in the middle, round holes in the darks.',
+  about: 'Round dots in the highlights, a checkerboard in the midtones, round holes in the shadows.',
   source: ISO_SPOTS,
   spot: (x, y) => {
     const [a, b] = [Math.abs(x), Math.abs(y)];
