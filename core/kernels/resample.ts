@@ -15,6 +15,20 @@ function clamp16(sum: i32): u16 {
 export function resampleAcross(
   source: usize, starts: usize, weights: usize, taps: i32, count: i32, out: usize,
 ): void {
+  // Pictures that are nearly as fine as the sheet have three taps.
+  if (taps == 3) {
+    for (let k = 0; k < count; k++) {
+      const from = source + ((<usize>load<i32>(starts)) << 1);
+      const sum = <i32>load<u16>(from) * load<i32>(weights)
+        + <i32>load<u16>(from, 2) * load<i32>(weights, 4)
+        + <i32>load<u16>(from, 4) * load<i32>(weights, 8);
+      store<u16>(out, clamp16(sum));
+      weights += 12;
+      starts += 4;
+      out += 2;
+    }
+    return;
+  }
   for (let k = 0; k < count; k++) {
     let from = source + ((<usize>load<i32>(starts)) << 1);
     let sum: i32 = 0;

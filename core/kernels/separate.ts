@@ -47,7 +47,7 @@ export function separateInks(
 // @ts-ignore: decorator
 @inline
 function corner(point: usize, weight: i32): v128 {
-  return i32x4.mul(i32x4.extend_low_i16x8_u(v128.load64_zero(point)), i32x4.splat(weight));
+  return i32x4.extmul_low_i16x8_u(v128.load64_zero(point), i16x8.splat(<i16>weight));
 }
 
 /** Light that was laid on white by its alpha, as it is without; alpha as darkness, 65535 is clear. */

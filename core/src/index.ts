@@ -113,12 +113,15 @@ export * from './print/compose.ts';
 export * from './print/display.ts';
 export * from './print/env.ts';
 export * from './print/ink-levels.ts';
-export { planLight, tableReader } from './print/plan-light.ts';
+export { planLight, prepareTables, tableReader } from './print/plan-light.ts';
 export * from './print/plan-pass.ts';
 export type { Planned } from './print/planned.ts';
 export * from './print/shared-plate.ts';
 export * from './print/small-print.ts';
 
+export * from './picture/levels.ts';
+export { createBoard, openBoard } from './memory/board.ts';
+export { sharedMakes, type SharedMakes } from './print/shared-makes.ts';
 export * from './measure/beat.ts';
 export * from './measure/beat-rows.ts';
 export * from './measure/beats.ts';

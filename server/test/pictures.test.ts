@@ -1,4 +1,4 @@
-import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { deflateSync } from 'node:zlib';
 import { crc32 } from 'node:zlib';
@@ -213,5 +213,44 @@ describe('files that are refused in one plain sentence, with nothing stored', ()
     const bytes = await colours(21, 22).png().toBuffer();
     await upload('right.png', bytes).expect(201);
     expect((await upload('wrong.webp', bytes).expect(422)).body.message).toMatch(/ends in \.webp/);
+  });
+});
+
+describe('reduced copies for first looks', () => {
+  const bodyOf = (address: string) =>
+    request(server.app.getHttpServer())
+      .get(address)
+      .buffer(true)
+      .parse((res, done) => {
+        const pieces: Buffer[] = [];
+        res.on('data', (p: Buffer) => pieces.push(p));
+        res.on('end', () => done(null, Buffer.concat(pieces)));
+      });
+
+  test('are averages in light, so that a fine check stays as bright as it is', async () => {
+    const [width, height] = [1300, 700];
+    const check = Buffer.alloc(width * height * 3);
+    for (let k = 0; k < width * height; k++) if ((k + Math.floor(k / width)) % 2) check.fill(255, 3 * k, 3 * k + 3);
+    const { body } = await upload(
+      'check.png',
+      await sharp(check, { raw: { width, height, channels: 3 } })
+        .png()
+        .toBuffer(),
+    ).expect(201);
+    const level = (await bodyOf(`/api/pictures/${body.hash}/levels/1`).expect(200)).body as Buffer;
+    expect(level).toHaveLength(650 * 350);
+    // Half the light is the sRGB code 188 (IEC 61966-2-1); libvips works with a plain power of 2.2.
+    for (const at of [650 * 170 + 300, 650 * 12 + 40]) expect(Math.abs(level[at]! - 188)).toBeLessThan(5);
+  });
+
+  test('are made anew when a picture was stored without them; other levels are refused', async () => {
+    const { body } = await upload('large.png', await colours(1400, 640).png().toBuffer()).expect(201);
+    const file = join(server.data, 'pictures', body.hash.slice(0, 2), body.hash, 'level-1');
+    expect(existsSync(file)).toBe(true);
+    rmSync(file);
+    const level = (await bodyOf(`/api/pictures/${body.hash}/levels/1`).expect(200)).body as Buffer;
+    expect(level).toHaveLength(700 * 320 * 4);
+    await request(server.app.getHttpServer()).get(`/api/pictures/${body.hash}/levels/4`).expect(404);
+    await request(server.app.getHttpServer()).get(`/api/pictures/${body.hash}/levels/x`).expect(400);
   });
 });

@@ -83,7 +83,7 @@ function setUp(workers = 1) {
 
 test('a settled picture is drawn slab by slab and reported once it is whole', async () => {
   const s = setUp(2);
-  s.show(named('a'), view, false);
+  s.show(named('a'), view, 'moved');
   expect([s.stages, s.busy()]).toEqual([['working'], true]);
   expect(s.asked.map((a) => a.length)).toEqual([1, 1]);
   s.asked[0]!.shift()!.answer();
@@ -96,7 +96,7 @@ test('a settled picture is drawn slab by slab and reported once it is whole', as
 
 test('a first picture is drawn when it is whole, and settles when the hand rests', async () => {
   const s = setUp(2);
-  s.show(named('a'), view, true);
+  s.show(named('a'), view, 'dragging');
   s.asked[0]!.shift()!.answer();
   await tick();
   expect(s.drawn).toEqual(['carried to a']);
@@ -111,17 +111,17 @@ test('a first picture is drawn when it is whole, and settles when the hand rests
 
 test('while a first picture is made only the newest of the following states waits', async () => {
   const s = setUp();
-  s.show(named('a'), view, true);
-  for (const name of ['b', 'c', 'd']) s.show(named(name), view, true);
+  s.show(named('a'), view, 'dragging');
+  for (const name of ['b', 'c', 'd']) s.show(named(name), view, 'dragging');
   await s.answerAll();
   expect(s.drawn).toEqual(['carried to a', 'a first', 'carried to d', 'd first']);
 });
 
 test('a newer request takes the place of a picture that settles; its late answers are not drawn', async () => {
   const s = setUp();
-  s.show(named('a'), view, false);
+  s.show(named('a'), view, 'moved');
   const [late] = s.asked[0]!.splice(0);
-  s.show(named('b'), view, false);
+  s.show(named('b'), view, 'moved');
   late!.answer();
   await tick();
   await s.answerAll();
@@ -131,7 +131,7 @@ test('a newer request takes the place of a picture that settles; its late answer
 
 test('work that fails once is tried again and nobody sees it', async () => {
   const s = setUp();
-  s.show(named('a'), view, false);
+  s.show(named('a'), view, 'moved');
   s.asked[0]!.shift()!.refuse(new Error('out of memory'));
   await tick();
   expect(s.asked[0]).toHaveLength(1);
@@ -141,7 +141,7 @@ test('work that fails once is tried again and nobody sees it', async () => {
 
 test('work that fails twice is reported once; the last picture stays and the next request is printed', async () => {
   const s = setUp(2);
-  s.show(named('a'), view, false);
+  s.show(named('a'), view, 'moved');
   for (let tried = 0; tried < 2; tried++) {
     for (const asked of s.asked) asked.shift()?.refuse(new Error('out of memory'));
     await tick();
@@ -149,16 +149,16 @@ test('work that fails twice is reported once; the last picture stays and the nex
   expect([s.stages, s.busy()]).toEqual([['working', 'failed'], false]);
   expect(s.drawn).toEqual(['carried to a']);
   expect(s.asked.flat()).toEqual([]);
-  s.show(named('b'), view, false);
+  s.show(named('b'), view, 'moved');
   await s.answerAll();
   expect(s.stages).toEqual(['working', 'failed', 'working', 'settled']);
 });
 
 test('a failure of what is no longer wanted is neither tried again nor reported', async () => {
   const s = setUp();
-  s.show(named('a'), view, false);
+  s.show(named('a'), view, 'moved');
   const [old] = s.asked[0]!.splice(0);
-  s.show(named('b'), view, false);
+  s.show(named('b'), view, 'moved');
   old!.refuse(new Error('out of memory'));
   await tick();
   expect(s.asked[0]!.map((a) => a.slab.job.title)).toEqual(['b']);
@@ -168,8 +168,8 @@ test('a failure of what is no longer wanted is neither tried again nor reported'
 
 test('a first picture that fails still lets the newest state be printed', async () => {
   const s = setUp();
-  s.show(named('a'), view, true);
-  s.show(named('b'), view, true);
+  s.show(named('a'), view, 'dragging');
+  s.show(named('b'), view, 'dragging');
   for (let tried = 0; tried < 2; tried++) {
     s.asked[0]!.shift()!.refuse(new Error('out of memory'));
     await tick();
@@ -181,13 +181,13 @@ test('a first picture that fails still lets the newest state be printed', async 
 
 test('a sheet out of sight is settled at once', () => {
   const s = setUp();
-  s.show(job, { ...view, originX: 1e6 }, false);
+  s.show(job, { ...view, originX: 1e6 }, 'moved');
   expect([s.stages, s.busy()]).toEqual([['working', 'settled'], false]);
 });
 
 test('warming up is invisible, and its failure too', async () => {
   const s = setUp();
-  s.show(named('a'), view, false);
+  s.show(named('a'), view, 'moved');
   await s.answerAll();
   s.clock.pass(150);
   expect(s.asked[0]!.length).toBeGreaterThan(0);
@@ -199,7 +199,7 @@ test('warming up is invisible, and its failure too', async () => {
 
 test('closing gives everything up', async () => {
   const s = setUp();
-  s.show(named('a'), view, false);
+  s.show(named('a'), view, 'moved');
   s.close();
   await s.answerAll();
   expect([s.stages, s.drawn, s.busy()]).toEqual([['working'], ['carried to a'], false]);

@@ -8,6 +8,7 @@ const request = (view: { scale: number; originX: number; originY: number }, stag
   job,
   view: { width: 900, height: 640, ...view },
   asked: 0,
+  asking: 'changed' as const,
   stage,
 });
 

@@ -112,6 +112,37 @@ export interface KernelExports {
     down: number,
     state: number,
   ): void;
+  noiseRow(
+    smooth: number,
+    cells: number,
+    ends: number,
+    runs: number,
+    j: number,
+    b: number,
+    z: number,
+    c: number,
+    seed: number,
+    weight: number,
+    first: boolean,
+    sums: number,
+  ): void;
+  setContrast(values: number, whole: number, contrast: number, count: number): void;
+  blendLight(
+    values: number,
+    stops: number,
+    stopCount: number,
+    grey: boolean,
+    decoded: number,
+    wr: number,
+    wg: number,
+    wb: number,
+    count: number,
+    out: number,
+  ): void;
+  lightQuads(rgba: number, table: number, count: number, out: number): void;
+  resampleQuads(source: number, starts: number, weights: number, taps: number, count: number, out: number): void;
+  splitQuads(quads: number, table: number, count: number, out: number, apart: number): void;
+  solveInks(inks: number, model: number, wish: number, leaning: number, coverages: number, work: number): number;
   separateInks(
     red: number,
     green: number,

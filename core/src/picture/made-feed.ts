@@ -1,4 +1,4 @@
-import { decodeQuickly } from '../colour/quick-srgb.ts';
+import { decodedSteps, decodeQuickly } from '../colour/quick-srgb.ts';
 import { linearOfHex } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { cosine, sine } from '../math/exact.ts';
@@ -6,7 +6,8 @@ import { type Area, type LightReader, rowsOf } from '../raster/area.ts';
 import { coverOutlines, coverPolygons, polygonsOf } from '../raster/outline-coverage.ts';
 import { blurred } from '../raster/blur.ts';
 import { settingsInUse } from '../settings/params.ts';
-import { type Made, madeKind, type OutlinePicture, type Painter, type Rgba } from './made/index.ts';
+import { blend, placedColours } from './made/blend.ts';
+import { type Blended, type Made, madeKind, type OutlinePicture, type Painter, type Rgba } from './made/index.ts';
 import { coarserPlacement, type Placement } from './placement.ts';
 import type { FeedWeights } from './weights.ts';
 
@@ -42,6 +43,66 @@ function paintedFeed(painter: Painter, at: Placement, size: Size, weights: FeedW
         painter(u, v, out);
         data[k * area.width + x] = lightCode(lightOf(out[0]), lightOf(out[1]), lightOf(out[2]), out[3], weights);
       }
+    }
+    return { depth: 16, width: area.width, rows, data };
+  };
+}
+
+/** The colours of a blended picture, point by point. */
+function painterOf({ stops, value }: Blended): Painter {
+  const colour = blend(stops);
+  return (u, v, out) => colour(value(u, v), out);
+}
+
+/** Stops as the kernel reads them: place, red, green, blue. */
+function stopTable(stops: Blended['stops']): { readonly table: Float64Array; readonly grey: boolean } {
+  const placed = placedColours(stops);
+  const table = Float64Array.from(placed.flatMap(({ at, rgb }) => [at, ...rgb]));
+  return { table, grey: placed.every(({ rgb: [r, g, b] }) => r === g && r === b) };
+}
+
+/** A blended picture that lies straight on the sheet: the same codes as point by point, by kernels. */
+function blendedFeed(
+  kernels: Kernels,
+  picture: Blended,
+  at: Placement,
+  size: Size,
+  [wr, wg, wb]: FeedWeights,
+): LightReader {
+  const { table, grey } = stopTable(picture.stops);
+  const middle = { x: at.left + (size.width * at.scale) / 2, y: at.top + (size.height * at.scale) / 2 };
+  const perPixel = cosine(0) / at.scale;
+  const inside = (share: number) => share >= 0 && share < 1;
+  return (area) => {
+    const rows = rowsOf(area);
+    const data = new Uint16Array(area.width * rows).fill(65535);
+    const all = Float64Array.from(
+      { length: area.width },
+      (_, x) => 0.5 + ((area.x + x + 0.5 - middle.x) * perPixel) / size.width,
+    );
+    const first = all.findIndex(inside);
+    const last = all.findLastIndex(inside);
+    if (first < 0) return { depth: 16, width: area.width, rows, data };
+    const across = all.slice(first, last + 1);
+    const count = across.length;
+    const along = picture.rows?.(kernels, across);
+    for (let k = 0; k < rows; k++) {
+      const v = 0.5 + ((area.y + k * area.step + 0.5 - middle.y) * perPixel) / size.height;
+      if (!inside(v)) continue;
+      // Asked for anew in each row: other readers use the same blocks.
+      const stops = kernels.scratch('blend-stops', table.byteLength);
+      const decoded = kernels.scratch('blend-decoded', decodedSteps().byteLength);
+      const values = kernels.scratch('blend-values', 8 * count + 16);
+      const out = kernels.scratch('blend-out', 2 * count + 16);
+      if (along) along(v, values.ptr);
+      else {
+        const row = kernels.f64(values);
+        for (let x = 0; x < count; x++) row[x] = picture.value(across[x]!, v);
+      }
+      kernels.f64(stops).set(table);
+      kernels.f64(decoded).set(decodedSteps());
+      kernels.run.blendLight(values.ptr, stops.ptr, table.length / 4, grey, decoded.ptr, wr, wg, wb, count, out.ptr);
+      data.set(kernels.u16(out).subarray(0, count), k * area.width + first);
     }
     return { depth: 16, width: area.width, rows, data };
   };
@@ -98,8 +159,15 @@ export function madeFeed(
   weights: FeedWeights,
 ): LightReader {
   if (!('outline' in made)) {
-    const painter = madeKind(made.kind).painter!(made.settings as never, size.width / size.height);
-    return paintedFeed(painter, at, size, weights);
+    const { blended, painter } = madeKind(made.kind);
+    const aspect = size.width / size.height;
+    if (!blended) return paintedFeed(painter!(made.settings as never, aspect), at, size, weights);
+    const picture = blended(made.settings as never, aspect);
+    // Alpha asks for no colours, and a turned picture has no straight rows.
+    const straight = !at.turn && weights[3] === 0;
+    return straight
+      ? blendedFeed(kernels, picture, at, size, weights)
+      : paintedFeed(painterOf(picture), at, size, weights);
   }
   const { outline } = made;
   const sigma = (outline.blur * size.width * at.scale) / 2;

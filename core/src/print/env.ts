@@ -1,6 +1,7 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import type { Area, LightRows } from '../raster/area.ts';
 import type { PictureSource } from '../raster/source.ts';
+import type { SharedMakes } from './shared-makes.ts';
 import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
 
 /** Finds the pixels of an imported picture by its hash; null while they are not there. */
@@ -11,6 +12,8 @@ export interface PrintCaches {
   light(key: string, area: Area, make: () => LightRows): LightRows;
   screen(key: string, make: () => CompiledScreen): CompiledScreen;
   tables(key: string, make: () => ToneTables): ToneTables;
+  /** What this thread shares with others; left out where it is alone. */
+  readonly shared?: SharedMakes;
 }
 
 /** What printing needs besides the job. */

@@ -4,6 +4,7 @@ import type { Kernels } from '../kernel/kernels.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { shownSize } from '../picture/edit.ts';
 import { editInUse, editedSource } from '../picture/edited-source.ts';
+import { type ColourReader, createColourReader, readsTogether } from '../picture/colour-feed.ts';
 import { createFeedReader, emptyFeed } from '../picture/feed.ts';
 import type { FeedPart } from '../picture/feed-params.ts';
 import { madeFeed, madeInputs } from '../picture/made-feed.ts';
@@ -19,7 +20,7 @@ import { inkReader, type PlacedColours, placedBytes, placeReader } from '../sepa
 import type { InkTable } from '../separate/ink-table.ts';
 import { planBaseTable, planInkTable, type PlannedTable } from '../separate/separated.ts';
 import { lightWork, workLight } from '../tone/work-light.ts';
-import type { PrintEnv } from './env.ts';
+import { NO_CACHES, type PrintEnv } from './env.ts';
 import { type Planned, planned } from './planned.ts';
 
 type Light = Planned<LightRows>;
@@ -91,6 +92,20 @@ function planPart(env: PrintEnv, job: Job, fill: Fill, part: FeedPart): Light {
   });
 }
 
+/** Reads the colours of a fill's picture in one go; null where they are worked on, turned or mixed. */
+function coloursTogether(env: PrintEnv, job: Job, fill: Fill): ColourReader | null {
+  const picture = pictureOf(job, fill);
+  const source = picture?.hash ? env.pictures(picture.hash) : null;
+  if (!picture || picture.made || !source) return null;
+  const { at, work } = partInputs(job, fill, picture, 'r');
+  const plain = (['r', 'g', 'b'] as const).every((part, c) => feedWeights(part, fill.tone)[c] === WEIGHT_OF_ONE);
+  const edited = editedSource(source, editInUse(picture.edit));
+  return plain && !work && readsTogether(edited, at) ? createColourReader(env.kernels, edited, at) : null;
+}
+
+/** The weight of a channel that is taken alone. */
+const WEIGHT_OF_ONE = 32768;
+
 /** Where the colours of a fill's picture stand on the grid of a table of `size` points a channel. */
 function planPlaces(env: PrintEnv, job: Job, fill: Fill, size: number, alpha: boolean): Planned<PlacedColours> {
   const part = (name: FeedPart) => planPart(env, job, fill, name);
@@ -98,7 +113,13 @@ function planPlaces(env: PrintEnv, job: Job, fill: Fill, size: number, alpha: bo
   const places = planned('places', { size }, feeds, (inputs, [red, green, blue, clear]) =>
     placeReader(
       env.kernels,
-      { red: red!.read, green: green!.read, blue: blue!.read, clear: clear?.read ?? null },
+      {
+        red: red!.read,
+        green: green!.read,
+        blue: blue!.read,
+        clear: clear?.read ?? null,
+        together: coloursTogether(env, job, fill),
+      },
       inputs.size,
     ),
   );
@@ -112,6 +133,19 @@ function ownerOf(env: PrintEnv, job: Job, fill: Fill): object | null {
   return picture?.made ?? (picture?.hash ? env.pictures(picture.hash) : null);
 }
 
+/** The table of a separation, from another thread if that has made it. */
+function tableOf({ kernels, caches }: PrintEnv, { key, make }: PlannedTable): InkTable {
+  const { shared } = caches ?? NO_CACHES;
+  return make(kernels, shared && ((work) => shared.inkTable(key, work)));
+}
+
+/** Makes the tables of a job's separations now, which otherwise happens with the first pixel. */
+export function prepareTables(env: PrintEnv, job: Job): void {
+  for (const separation of job.separations) {
+    if (inkPasses(job, separation.id).length > 0) tableOf(env, planInkTable(separated(job, separation)));
+  }
+}
+
 /** A fill's picture through a table of colours. Clear counts as white, unless white is printed. */
 function planTable(
   env: PrintEnv,
@@ -123,7 +157,7 @@ function planTable(
   const places = planPlaces(env, job, fill, table.size, alpha);
   return planned('ink', { table: table.key, ink, hard }, [places], (inputs, [placed]) => {
     const picture = ownerOf(env, job, fill);
-    const made = { table: table.make(), key: inputs.table, ink: inputs.ink, hard: inputs.hard };
+    const made = { table: tableOf(env, table), key: inputs.table, ink: inputs.ink, hard: inputs.hard };
     return inkReader(env.kernels, placed.read, made, picture && { picture, key: placed.key });
   });
 }

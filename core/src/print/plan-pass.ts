@@ -6,6 +6,7 @@ import type { Plate } from '../raster/plate.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { planScreen } from '../screen/compile-screen.ts';
 import type { CompiledScreen, Plater, ToneInput } from '../screen/compiled.ts';
+import type { ThresholdTile } from '../screen/periodic/threshold-tile.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { bentPlater } from './bent-plater.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
@@ -35,6 +36,8 @@ export interface PassPlan {
   /** What leaves the Screen and Bend stations: the plate over an area. */
   readonly plate: Planned<Plate>;
   readonly screen: PlannedScreen;
+  /** Compiles the screen now, which otherwise happens with the first plate. */
+  prepare(): void;
   /** Gives back the kernel memory that the plan holds. */
   release(): void;
 }
@@ -76,9 +79,10 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
   let made: { readonly input: ToneInput; readonly plater: Plater } | null = null;
   function ready(): NonNullable<typeof made> {
     if (made) return made;
-    const compiled: CompiledScreen = caches.screen(`${draft ? 'draft ' : ''}${screen.key}`, () =>
-      screen.compile({ draft, source: env.pictures }),
-    );
+    const key = `${draft ? 'draft ' : ''}${screen.key}`;
+    const { shared } = caches;
+    const share = shared && ((make: () => ThresholdTile) => shared.tile(key, make));
+    const compiled: CompiledScreen = caches.screen(key, () => screen.compile({ draft, source: env.pictures, share }));
     const input = plan.input(compiled, piecemeal);
     const map = bendMap(bends, sheet);
     made = {
@@ -106,6 +110,9 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
     },
     plate: planned('plate', plateInputs, [plan, screen], () => (area) => ready().plater.plate(area)),
     screen,
+    prepare() {
+      ready();
+    },
     release() {
       made?.plater.release();
       made = null;

@@ -52,6 +52,15 @@ export interface ColourFeeds {
   readonly blue: LightReader;
   /** Where the picture is clear; null when clear counts as white. */
   readonly clear: LightReader | null;
+  /** The same of all four in one go, where that is possible: light goes through a table. */
+  readonly together: ((area: Area, table: Uint16Array | null, withClear: boolean) => ColourLights) | null;
+}
+
+interface ColourLights {
+  readonly red: Uint16Array;
+  readonly green: Uint16Array;
+  readonly blue: Uint16Array;
+  readonly clear: Uint16Array | null;
 }
 
 /** Reads the places of a picture's colours on a grid of `size` points a channel. */
@@ -67,6 +76,15 @@ export function placeReader(kernels: Kernels, feeds: ColourFeeds, size: number):
     const lifted = kernels.u16(light!).slice(0, data.length);
     return mapTones(kernels, { ...rows, depth: 16, data: lifted }, table);
   };
+  if (feeds.together) {
+    const { together } = feeds;
+    return (area) => {
+      if (!feeds.clear) return together(area, table, false);
+      const { red, green, blue, clear } = together(area, null, true);
+      const lifted = (data: Uint16Array) => onGrid({ depth: 16, width: area.width, rows: rowsOf(area), data }, clear);
+      return { red: lifted(red), green: lifted(green), blue: lifted(blue), clear };
+    };
+  }
   return (area) => {
     const clear = feeds.clear ? lightCodes(kernels, feeds.clear(area)) : null;
     const [red, green, blue] = [feeds.red, feeds.green, feeds.blue].map((read) => onGrid(read(area), clear)) as [

@@ -3,7 +3,7 @@ import { power } from '../math/exact.ts';
 import { fillInkTable, type InkTable } from './ink-table.ts';
 import { type PrintModel, predict } from './model.ts';
 import type { SeparationSettings } from './params.ts';
-import { createSolver, type Leaning, type Wish } from './solve.ts';
+import { createSolver, type Leaning, type Solver, type Wish } from './solve.ts';
 import { oklabWish, wishOf } from './wish.ts';
 
 /** How strongly black is drawn to its least and its most, and other inks to none, when several mixtures do. */
@@ -55,14 +55,15 @@ const buildOf = (black: number, most: number): number => {
 /**
  * The table of a separation into the nearest printable colours. Where several mixtures print the same, the
  * one with the black that is asked for is taken; the last search finds the others for just that black.
+ * @param solve the search, which a kernel does faster
  */
 export function nearestTable(
   model: PrintModel,
   settings: Pick<SeparationSettings, 'black' | 'limit' | 'whiteIs' | 'fitDarks'>,
   size = tableSize(model.inks),
+  solve: Solver = createSolver(model),
 ): InkTable {
   const { inks } = model;
-  const solve = createSolver(model);
   const seen = wishOf(model, settings);
   const black = blackOf(model);
   const all = (value: number) => new Float64Array(inks).fill(value);

@@ -1,6 +1,7 @@
 import { ciede2000 } from '../colour/ciede2000.ts';
 import { labOfLight } from '../colour/lab.ts';
 import { decodeSrgb, type LinearRgb } from '../colour/srgb.ts';
+import type { Kernels } from '../kernel/kernels.ts';
 import { lookUpInks } from './ink-table.ts';
 import { predict } from './model.ts';
 import { modelOf, planInkTable, type Separated } from './separated.ts';
@@ -15,9 +16,9 @@ export interface Reached {
 }
 
 /** Gives, for sRGB-encoded values 0..1, what a separation makes of them. */
-export function reachOf(separated: Separated): (r: number, g: number, b: number) => Reached {
+export function reachOf(kernels: Kernels, separated: Separated): (r: number, g: number, b: number) => Reached {
   const model = modelOf(separated);
-  const table = planInkTable(separated).make();
+  const table = planInkTable(separated).make(kernels);
   const seen = wishOf(model, separated.settings);
   return (r, g, b) => {
     const wish = seen([decodeSrgb(r), decodeSrgb(g), decodeSrgb(b)]);

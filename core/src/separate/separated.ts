@@ -1,12 +1,14 @@
 import { linearOfHex, type LinearRgb } from '../colour/srgb.ts';
 import { knownOverprints, printedInk, stockLight } from '../ink/printed-ink.ts';
 import type { Ink, Stock } from '../ink/types.ts';
+import type { Kernels } from '../kernel/kernels.ts';
 import { countCache, remember } from '../memory/cache.ts';
 import { CHOSEN_SIZE, chosenTable } from './chosen.ts';
 import type { InkTable } from './ink-table.ts';
 import { createPrintModel, type PrintModel } from './model.ts';
 import { blackOf, coarseSize, nearestTable, tableSize } from './nearest.ts';
 import type { SeparationSettings } from './params.ts';
+import { kernelSolver } from './solve-kernel.ts';
 import { PRESENCE_SIZE, presenceTable } from './presence.ts';
 
 /** What a separation works with: its settings, the stock, and the inks in print order. */
@@ -57,16 +59,26 @@ export interface PlannedTable {
   readonly key: string;
   /** Grid points along each channel. */
   readonly size: number;
-  make(): InkTable;
+  /** Makes it, unless this thread still has it; `share` asks other threads first. */
+  make(kernels: Kernels, share?: (work: () => InkTable) => InkTable): InkTable;
 }
 
 /** Tables that were made lately, by key. They follow from their key alone, so that all that ask get the same. */
 const tables = countCache<InkTable>(10);
 
 /** `make` sees nothing but the inputs, so that they are the key. */
-function plannedTable<I>(name: string, size: number, inputs: I, make: (inputs: I) => InkTable): PlannedTable {
+function plannedTable<I>(
+  name: string,
+  size: number,
+  inputs: I,
+  make: (inputs: I, kernels: Kernels) => InkTable,
+): PlannedTable {
   const key = `${name}${JSON.stringify(inputs)}`;
-  return { key, size, make: () => remember(tables, key, () => make(inputs)) };
+  return {
+    key,
+    size,
+    make: (kernels, share = (work) => work()) => remember(tables, key, () => share(() => make(inputs, kernels))),
+  };
 }
 
 /** Settings of a search for the nearest colour that matter for a model: without a black ink its share does not. */
@@ -85,9 +97,10 @@ function nearestInputs(from: Separated) {
 export function planInkTable(from: Separated): PlannedTable {
   if (from.settings.way === 'nearest') {
     const inputs = nearestInputs(from);
-    return plannedTable('nearest', inputs.size, inputs, ({ model, settings, size }) =>
-      nearestTable(modelFrom(model), settings, size),
-    );
+    return plannedTable('nearest', inputs.size, inputs, ({ model, settings, size }, kernels) => {
+      const print = modelFrom(model);
+      return nearestTable(print, settings, size, kernelSolver(kernels, print));
+    });
   }
   const inputs = {
     picks: from.inks.map(({ ink, pick }) => linearOfHex(pick ?? ink.colour)),

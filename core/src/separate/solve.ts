@@ -77,7 +77,7 @@ export function createSolver(model: PrintModel): Solver {
     }
   }
 
-  /** Slopes of L, a, b by each coverage; after labOf. */
+  /** Slopes of L, a, b by each coverage; after labOf of the same coverages. */
   function slopes(c: Float64Array): void {
     for (let k = 0; k < inks; k++) {
       const half = 3 << k;
@@ -147,7 +147,7 @@ export function createSolver(model: PrintModel): Solver {
     let error = errorOf(wish, leaning, c);
     let damping = 1e-3;
     for (let turn = 0; turn < TURNS; turn++) {
-      labOf(c);
+      // What was tried last is c, so that lab, root and levels are those of c.
       slopes(c);
       let sum = 0;
       for (let k = 0; k < inks; k++) sum += c[k]!;

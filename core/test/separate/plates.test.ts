@@ -13,6 +13,7 @@ import {
 } from '../../src/index.ts';
 import { processModel } from './sets.ts';
 import { picture, plateOf, share, SIDE, splitJob } from './split-jobs.ts';
+import { kernels } from '../plates.ts';
 
 describe('chosen inks for flat art', () => {
   const RED = '#d43a2f';
@@ -60,7 +61,7 @@ test('red, green and blue lights on black: each dot is sized by its channel', ()
     ...start,
     passes: start.passes.map((p) => ({ ...p, ink: { ...p.ink, opacity: 0, meets: 'light' as const } })),
   };
-  const table = planInkTable(separated(job, job.separations[0]!)).make();
+  const table = planInkTable(separated(job, job.separations[0]!)).make(kernels);
   for (const [r, g, b] of [
     [0.2, 0.5, 0.9],
     [1, 0, 0.4],

@@ -40,7 +40,7 @@ function splitJob(cyan: string, way: 'nearest' | 'chosen' = 'nearest'): Job {
   };
 }
 
-const tableOf = (job: Job) => planInkTable(separated(job, job.separations[0]!)).make();
+const tableOf = (job: Job) => planInkTable(separated(job, job.separations[0]!)).make(kernels);
 
 test('a first look goes by a small table until the whole one is there, and then by the whole', () => {
   const job = splitJob('#0091d1');

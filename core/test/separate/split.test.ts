@@ -12,6 +12,7 @@ import {
   spreadAngles,
   squareBeat,
 } from '../../src/index.ts';
+import { kernels } from '../plates.ts';
 
 const ids = () => {
   let n = 0;
@@ -90,7 +91,7 @@ test('angles spread for the lowest beat: three alike are 30° apart, a weak four
 
 test('what a set cannot reach is far off, what it can is near', () => {
   const { job } = splitPicture(createJob('x', 'p'), { set: setOf('harbour-two'), from: 'p', newId: ids() });
-  const reach = reachOf(separated(job, job.separations[0]!));
+  const reach = reachOf(kernels, separated(job, job.separations[0]!));
   expect(reach(1, 1, 1).off).toBeLessThan(0.5);
   expect(reach(0.2, 0.8, 0.2).off).toBeGreaterThan(15);
 });

@@ -21,7 +21,11 @@ test('one ink by the kernel is what the table gives for the colour', () => {
   for (let ink = 0; ink < 4; ink++) {
     const read = inkReader(
       kernels,
-      placeReader(kernels, { red: rowsOf(r), green: rowsOf(g), blue: rowsOf(b), clear: null }, table.size),
+      placeReader(
+        kernels,
+        { red: rowsOf(r), green: rowsOf(g), blue: rowsOf(b), clear: null, together: null },
+        table.size,
+      ),
       { table, ink, hard: false },
       null,
     );
@@ -46,7 +50,7 @@ describe('inks of one table are found together', () => {
   const placesOf = ([r, g, b]: readonly Uint16Array[], read: string[] = []) => {
     const places = placeReader(
       kernels,
-      { red: rowsOf(r!), green: rowsOf(g!), blue: rowsOf(b!), clear: null },
+      { red: rowsOf(r!), green: rowsOf(g!), blue: rowsOf(b!), clear: null, together: null },
       table.size,
     );
     return (a: ReturnType<typeof area>) => {
@@ -93,7 +97,7 @@ test('clear pixels ask for no ink, half clear ones for half of it', () => {
     kernels,
     placeReader(
       kernels,
-      { red: rowsOf(grey), green: rowsOf(grey), blue: rowsOf(grey), clear: rowsOf(clear) },
+      { red: rowsOf(grey), green: rowsOf(grey), blue: rowsOf(grey), clear: rowsOf(clear), together: null },
       table.size,
     ),
     { table, ink: 0, hard: false },

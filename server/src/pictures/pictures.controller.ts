@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs';
 import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
-import { Controller, Get, Header, Param, Post, Query, Req, Res, StreamableFile } from '@nestjs/common';
+import { Controller, Get, Header, Param, ParseIntPipe, Post, Query, Req, Res, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
 import { bodyOf } from './body.ts';
@@ -47,6 +47,14 @@ export class PicturesController {
       // The reader went away in the middle: nothing is left to say to it.
       if ((error as NodeJS.ErrnoException).code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error;
     }
+  }
+
+  /** Rows of a reduced copy, 2^level times smaller, for a first look at a sheet. */
+  @Get(':hash/levels/:level')
+  @Header('Content-Type', 'application/octet-stream')
+  @Header('Cache-Control', FOREVER)
+  async level(@Param('hash') hash: string, @Param('level', ParseIntPipe) level: number): Promise<StreamableFile> {
+    return new StreamableFile(createReadStream(await this.pictures.level(hash, level), { highWaterMark: 1 << 20 }));
   }
 
   @Get(':hash/thumb.png')

@@ -1,4 +1,4 @@
-import { fileHashes } from '@chromatype/core';
+import { fileHashes, keptLevels } from '@chromatype/core';
 import { createHash } from 'node:crypto';
 import type { Job } from '@chromatype/core';
 import { Inject, Injectable, NotFoundException } from '@nestjs/common';
@@ -6,6 +6,7 @@ import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import type { StoredPicture } from '../render/file-source.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
+import { ensureLevels, writeLevels } from './levels.ts';
 import { checkEnding, normalisePicture } from './normalise.ts';
 import { PictureEntity } from './picture.entity.ts';
 import { type PictureFiles, pictureFiles } from './picture-files.ts';
@@ -31,6 +32,7 @@ export class PicturesService {
     await writeSafely(files.original, bytes);
     await writeSafely(files.pixels, picture.pixels);
     await writeSafely(files.thumb, picture.thumb);
+    await writeLevels(files, picture, picture.pixels);
     const { format, width, height, channels } = picture;
     return this.pictures.save({
       hash,
@@ -52,6 +54,15 @@ export class PicturesService {
 
   files(hash: string): PictureFiles {
     return pictureFiles(this.settings.data, hash);
+  }
+
+  /** The file with the pixels of a reduced copy. @throws NotFoundException when that level is not kept */
+  async level(hash: string, level: number): Promise<string> {
+    const picture = await this.get(hash);
+    if (!keptLevels(picture).includes(level))
+      throw new NotFoundException({ message: 'No copy of this size is kept of the picture.' });
+    await ensureLevels(hash, this.files(hash), picture);
+    return this.files(hash).level(level);
   }
 
   /** The stored pixels of every picture of a job. */

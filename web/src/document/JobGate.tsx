@@ -1,5 +1,7 @@
 import { type ReactNode, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { OpeningPrint } from '../preview/OpeningPrint.tsx';
+import { shownPrint } from '../preview/stored-print.ts';
 import { closeJob, openJob } from './autosave.ts';
 import { useOpenJob } from './store.ts';
 
@@ -44,6 +46,9 @@ export function JobGate({ id, view, onLeave, children }: Props) {
       </div>
     );
   }
+  // On the Bench the job's last print is in sight at once.
+  const print = view ? undefined : shownPrint(id);
+  if (!opened && print) return <OpeningPrint print={print} />;
   if (!opened) return <p className="grid h-full place-items-center text-muted">Opening the job …</p>;
   return children;
 }

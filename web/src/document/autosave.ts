@@ -1,4 +1,5 @@
 import { type Job, JobError, readJob } from '@chromatype/core';
+import { loadPicture } from '../engine/pictures.ts';
 import { Refused } from '../api/http.ts';
 import { jobs } from '../api/jobs.ts';
 import { dropDraft, keepDraft, keepHistory, readDraft, restoreHistory } from './drafts.ts';
@@ -24,6 +25,8 @@ export async function openJob(id: string): Promise<void> {
   endGesture();
   const stored = await jobs.get(id);
   const document = readJob(stored.document);
+  // Pictures are on their way while the view is drawn for the first time.
+  for (const picture of document.pictures) void loadPicture(picture);
   const draft = readDraft(id);
   const same = draft !== null && JSON.stringify(draft.job) === JSON.stringify(document);
   const conflict = draft !== null && !same && draft.version !== stored.version;

@@ -7,7 +7,7 @@ import { BLOCK_HEIGHT } from './sheet-engine.ts';
 const LOOK_AGAIN = 120;
 
 /** Waits until nothing is being dragged and the sheet has settled: it comes first. */
-async function handAtRest(): Promise<void> {
+export async function sheetAtRest(): Promise<void> {
   while (useOpenJob.getState().dragging || sheetIsBusy())
     await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN));
 }
@@ -20,7 +20,7 @@ async function count(job: Job, pass: Pass, stopped: () => boolean): Promise<numb
   const { width, height } = sheetPixels(job.sheet);
   let ink = 0;
   for (let row = 0; row * BLOCK_HEIGHT < height; row++) {
-    await handAtRest();
+    await sheetAtRest();
     if (stopped()) return null;
     ink += await enginePool().sampler.inkOfRow(job, pass, row);
   }

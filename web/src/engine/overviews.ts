@@ -37,7 +37,7 @@ function onDisplay(job: Job, view: View) {
 function codesOf(engine: SheetEngine, job: Job, pass: Pass, part: FeedPart, view: View) {
   const shown = onDisplay(job, view);
   // Placing by fit does not depend on ppi, nor do lengths in mm.
-  const env = { kernels: engine.kernels, pictures: engine.lookup };
+  const env = engine.sampleEnv();
   return planLight(env, shown.job, { pass, fill: fillOf(pass) }, part).read(shown.area);
 }
 
@@ -87,10 +87,10 @@ const LIGHT = [255, 255, 255, 190] as const;
 /** Marks colours that the inks of a pass's separation do not reach; the rest is transparent. */
 function reachPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uint8ClampedArray<ArrayBuffer> {
   const rgba = new Uint8ClampedArray(view.width * view.height * 4);
-  const table = offTable(job, pass);
+  const table = offTable(engine.kernels, job, pass);
   if (!table) return rgba;
   const shown = onDisplay(job, view);
-  const env = { kernels: engine.kernels, pictures: engine.lookup };
+  const env = engine.sampleEnv();
   const { data } = tableReader(env, shown.job, fillOf(pass), table.key, table.made)(shown.area);
   for (let k = 0; k < data.length; k++) {
     if (offOfCode(data[k]!) <= OUT_OF_REACH) continue;

@@ -5,4 +5,6 @@ export interface PictureBuffer {
   readonly height: number;
   readonly channels: 1 | 4;
   readonly buffer: SharedArrayBuffer;
+  /** This is a reduced copy of the picture of that hash, for first looks and thumbnails. */
+  readonly copyOf?: string;
 }

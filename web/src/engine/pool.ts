@@ -1,3 +1,4 @@
+import { createBoard, type Job } from '@chromatype/core';
 import type * as Comlink from 'comlink';
 import { liveWorker } from './live-worker.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
@@ -15,11 +16,18 @@ export interface Pool {
   /** Helps with plates that two threads can make together. */
   readonly helper: EngineWorker;
   /** Gives a picture to every worker, now and after a restart. */
-  addPicture(picture: PictureBuffer): Promise<void>;
-  dropPicture(hash: string): Promise<void>;
+  addPicture(picture: PictureBuffer): void;
+  dropPicture(hash: string): void;
+  /** Has the workers for sheet and samples compile their code by printing something small. */
+  warmUp(): void;
+  /** Makes what a job needs before a pixel is printed, while its pictures are on their way. */
+  prepare(job: Job): Promise<void>;
   /** Gives a plate that was made as a whole to every worker, now and after a restart. */
-  addWhole(key: string, plate: SharedPlate): Promise<void>;
+  addWhole(key: string, plate: SharedPlate): void;
 }
+
+/** Bytes for what workers share of compiled screens and tables. */
+const BOARD_BYTES = 48e6;
 
 /** How many whole plates are kept for workers that start anew. */
 const MOST_WHOLES = 8;
@@ -32,18 +40,24 @@ const startWorker = (lock: string): Worker =>
 function createPool(): Pool {
   const pictures = new Map<string, PictureBuffer>();
   const wholes = new Map<string, SharedPlate>();
-  const ready = (worker: EngineWorker) =>
+  const board = createBoard(BOARD_BYTES);
+  const ready = (turn: number) => (worker: EngineWorker) =>
     Promise.all([
+      worker.useBoard(board, turn),
       ...[...pictures.values()].map((picture) => worker.addPicture(picture)),
       ...[...wholes].map(([key, plate]) => worker.addWhole(key, plate)),
     ]);
-  const start = () => liveWorker<EngineApi>(startWorker, ready).remote;
+  let started = 0;
+  const start = () => liveWorker<EngineApi>(startWorker, ready(started++ % 2)).remote;
   const printers = Array.from({ length: Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2)) }, start);
   const [sampler, maker, helper] = [start(), start(), start()];
   const all = [...printers, sampler, maker, helper];
-  // A worker that dies meanwhile is given everything when it starts anew.
-  const tellAll = async (tell: (worker: EngineWorker) => Promise<void>) => {
-    await Promise.allSettled(all.map(tell));
+  /**
+   * Tells every worker something and waits for none: each hears it before whatever it is asked afterwards. One that dies
+   * meanwhile is given everything when it starts anew.
+   */
+  const tellAll = (tell: (worker: EngineWorker) => Promise<void>): void => {
+    for (const worker of all) tell(worker).catch(() => {});
   };
   return {
     printers,
@@ -52,17 +66,23 @@ function createPool(): Pool {
     helper,
     addPicture(picture) {
       pictures.set(picture.hash, picture);
-      return tellAll((worker) => worker.addPicture(picture));
+      tellAll((worker) => worker.addPicture(picture));
     },
     dropPicture(hash) {
       pictures.delete(hash);
-      return tellAll((worker) => worker.dropPicture(hash));
+      tellAll((worker) => worker.dropPicture(hash));
+    },
+    warmUp() {
+      for (const worker of [...printers, sampler]) worker.warmUp().catch(() => {});
+    },
+    async prepare(job) {
+      await Promise.allSettled([maker.prepare(job, 'tables'), helper.prepare(job, 'screens')]);
     },
     addWhole(key, plate) {
       wholes.delete(key);
       wholes.set(key, plate);
       for (const old of [...wholes.keys()].slice(0, -MOST_WHOLES)) wholes.delete(old);
-      return tellAll((worker) => worker.addWhole(key, plate));
+      tellAll((worker) => worker.addWhole(key, plate));
     },
   };
 }

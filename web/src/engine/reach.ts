@@ -6,6 +6,7 @@ import {
   separated,
   tableReader,
   type Job,
+  type Kernels,
   type Pass,
   type PictureSource,
   reachOf,
@@ -27,11 +28,15 @@ const SIZE = 17;
 const WIDTH = 320;
 
 /** How far off every colour of a picture would be printed, as a plane of 0..1 for 0..60. */
-export function offTable(job: Job, pass: Pass): { readonly key: string; readonly made: InkTable } | null {
+export function offTable(
+  kernels: Kernels,
+  job: Job,
+  pass: Pass,
+): { readonly key: string; readonly made: InkTable } | null {
   const separation = separationOf(job, fillOf(pass));
   if (!separation) return null;
   const from = separated(job, separation);
-  const reach = reachOf(from);
+  const reach = reachOf(kernels, from);
   const made = fillInkTable(SIZE, 1, (light, out) => {
     const [r, g, b] = light.map(encodeSrgb) as [number, number, number];
     out[0] = reach(r, g, b).off / MOST;
@@ -50,10 +55,10 @@ export function reachStats(
   pass: Pass,
   reduced: PictureSource | null,
 ): ReachStats | null {
-  const table = offTable(job, pass);
+  const table = offTable(engine.kernels, job, pass);
   const small = smallJob(job, pass, reduced, WIDTH);
   if (!table || !small) return null;
-  const env = { kernels: engine.kernels, pictures: (hash: string) => reduced ?? engine.lookup(hash) };
+  const env = engine.sampleEnv((hash) => reduced ?? engine.lookup(hash));
   const read = tableReader(env, small.job, fillOf(small.pass), table.key, table.made);
   const { data } = read({ x: 0, y: 0, width: small.width, height: small.height, step: 1 });
   const off = Float64Array.from(data, offOfCode).sort();

@@ -17,6 +17,9 @@ import {
   type Job,
   type LightRows,
   memorySource,
+  openBoard,
+  type SharedMakes,
+  sharedMakes,
   NO_CACHES,
   type Pass,
   type PassPlan,
@@ -28,6 +31,7 @@ import {
   plateKey,
   type PrintCaches,
   type PrintEnv,
+  prepareTables,
   printingPasses,
   remember,
   sheetPixels,
@@ -63,6 +67,8 @@ class ShortNames {
 export class SheetEngine {
   readonly kernels = createKernels();
   private readonly pictures = new Map<string, PictureSource>();
+  /** Reduced copies, by the hash of their picture. */
+  private readonly copies = new Map<string, PictureSource>();
   private readonly lights = byteCache<LightRows>(LIGHT_BYTES, (rows) => rows.data.byteLength);
   private readonly plates = byteCache<Plate>(PLATE_BYTES, (plate) => plate.data.byteLength);
   private readonly screens = byteCache<CompiledScreen>(SCREEN_BYTES, (screen) => screen.bytes);
@@ -72,14 +78,41 @@ export class SheetEngine {
   private readonly plans = countCache<PassPlan>(PLANS, (plan) => plan.release());
   private readonly names = new ShortNames();
 
+  private board: SharedMakes | undefined;
+
+  /** 0 or 1: with which half of the passes this worker begins to compile screens. */
+  private turn = 0;
+
+  /** Shares compiled screens and tables with the other workers by way of memory that all of them have. */
+  useBoard(board: SharedArrayBuffer, turn: number): void {
+    this.board = sharedMakes(openBoard(board));
+    this.turn = turn;
+  }
+
   private readonly caches: PrintCaches = {
     light: (key, area, make) => this.light(key, area, make),
     screen: (key, make) => remember(this.screens, key, make),
     tables: (key, make) => remember(this.tables, key, make),
   };
 
-  addPicture({ hash, width, height, channels, buffer }: PictureBuffer): void {
-    this.pictures.set(hash, memorySource(width, height, channels, new Uint8Array(buffer)));
+  private shared(): PrintCaches {
+    return { ...this.caches, shared: this.board };
+  }
+
+  addPicture({ hash, width, height, channels, buffer, copyOf }: PictureBuffer): void {
+    const source = memorySource(width, height, channels, new Uint8Array(buffer));
+    this.pictures.set(hash, source);
+    if (copyOf) this.copies.set(copyOf, source);
+  }
+
+  /** A picture, or its reduced copy where that is enough; null when neither is there. */
+  smaller(hash: string): PictureSource | null {
+    return this.copies.get(hash) ?? this.lookup(hash);
+  }
+
+  /** Takes pixels of this worker's own under a name. */
+  addSource(name: string, source: PictureSource): void {
+    this.pictures.set(name, source);
   }
 
   dropPicture(hash: string): void {
@@ -88,11 +121,17 @@ export class SheetEngine {
 
   readonly lookup: PictureLookup = (hash) => this.pictures.get(hash) ?? null;
 
-  private readonly env: PrintEnv = { kernels: this.kernels, pictures: this.lookup, caches: this.caches };
+  private get env(): PrintEnv {
+    return { kernels: this.kernels, pictures: this.lookup, caches: this.shared() };
+  }
 
   /** For prints of other sizes and pictures: they share the compiled screens and nothing else. */
   sampleEnv(pictures: PictureLookup = this.lookup): PrintEnv {
-    return { kernels: this.kernels, pictures, caches: { ...NO_CACHES, screen: this.caches.screen } };
+    return {
+      kernels: this.kernels,
+      pictures,
+      caches: { ...NO_CACHES, screen: this.caches.screen, shared: this.board },
+    };
   }
 
   private light(key: string, area: Area, make: () => LightRows): LightRows {
@@ -108,6 +147,15 @@ export class SheetEngine {
     return remember(this.plans, `${draft}${plan.plate.key}`, () => plan);
   }
 
+  /**
+   * Makes what a job needs before a pixel is printed, by way of the board for all workers: the tables of its separations
+   * or the compiled screens of its passes.
+   */
+  prepare(job: Job, what: 'tables' | 'screens'): void {
+    if (what === 'tables') prepareTables(this.env, job);
+    else for (const pass of printingPasses(job)) this.plan(job, pass, false).prepare();
+  }
+
   /** Takes a plate that was made as a whole. */
   addWhole(key: string, plate: Plate): void {
     this.wholes.set(key, plate);
@@ -115,7 +163,11 @@ export class SheetEngine {
 
   /** Reads the plates of the printing passes of a job over any block of the sheet. */
   private platesOf(job: Job, draft: boolean, press = false): (area: Area) => Plate[] {
-    const readers = printingPasses(job).map((pass) => this.plateReader(job, pass, draft, press));
+    const passes = printingPasses(job);
+    // Each worker compiles other screens first, so that the workers share the work instead of waiting for each other.
+    const first = Math.floor((this.turn * passes.length) / 2);
+    for (const k of passes.keys()) this.plan(job, passes[(first + k) % passes.length]!, draft).prepare();
+    const readers = passes.map((pass) => this.plateReader(job, pass, draft, press));
     return (area) => readers.map((read) => read(area));
   }
 
@@ -190,7 +242,7 @@ export class SheetEngine {
    */
   lightOf(job: Job, pass: Pass, source: PictureSource | null, area: Area): Uint8Array {
     const fill = fillOf(pass);
-    const env = { kernels: this.kernels, pictures: () => source };
+    const env = this.sampleEnv(() => source);
     const { depth, data } = planLight(env, job, { pass, fill }).read(area);
     if (depth === 8) return data as Uint8Array;
     const byteOf = isCoverage(fill.feed.part)

@@ -60,7 +60,7 @@ async function make(job: Job, pass: Pass, key: string): Promise<void> {
     if (stateOf(key)?.state === 'making') forget();
     return;
   }
-  await addWhole(key, plate);
+  addWhole(key, plate);
   set(key, { state: 'ready' });
 }
 

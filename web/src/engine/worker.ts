@@ -35,6 +35,7 @@ import { OVERVIEWS, type OverviewKind } from './overviews.ts';
 import { type CropPixels, stripSample } from './strips.ts';
 import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
+import { warmUp } from './warm-up.ts';
 import { makeWhole } from './make-whole.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
 import { SheetEngine } from './sheet-engine.ts';
@@ -50,7 +51,7 @@ const reduced = new Map<string, PictureSource>();
 /** The small copy of the picture that a pass takes; null without a picture. */
 function reducedOf(job: Job, pass: Pass): PictureSource | null {
   const hash = job.pictures.find((p) => p.id === fillOf(pass).feed.picture)?.hash;
-  const source = hash ? engine.lookup(hash) : null;
+  const source = hash ? engine.smaller(hash) : null;
   if (!hash || !source) return null;
   if (!reduced.has(hash)) reduced.set(hash, reducePicture(source, THUMB_SIDE));
   return reduced.get(hash)!;
@@ -60,6 +61,15 @@ const sent = (sample: Sample): Sample => Comlink.transfer(sample, [sample.rgba.b
 
 /** What the interface can ask of an engine worker. */
 const api = {
+  useBoard(board: SharedArrayBuffer, turn: number): void {
+    engine.useBoard(board, turn);
+  },
+  warmUp(): void {
+    warmUp(engine);
+  },
+  prepare(job: Job, what: 'tables' | 'screens'): void {
+    engine.prepare(job, what);
+  },
   addPicture(picture: PictureBuffer): void {
     engine.addPicture(picture);
   },

@@ -37,9 +37,10 @@ export function createPainter(canvas: HTMLCanvasElement): Painter {
       const sheet = sheetPixels(job.sheet);
       const corner = [-view.originX, -view.originY, sheet.width * view.scale, sheet.height * view.scale] as const;
       context.clearRect(0, 0, view.width, view.height);
-      context.fillStyle = job.sheet.stock.colour;
-      context.fillRect(...corner);
+      // Before anything is painted what lies under the canvas stays in sight: the stored small print.
       if (old && painted) {
+        context.fillStyle = job.sheet.stock.colour;
+        context.fillRect(...corner);
         const k = view.scale / painted.scale;
         const [left, top] = [painted.originX * k - view.originX, painted.originY * k - view.originY];
         context.save();

@@ -1,9 +1,12 @@
 import { enginePool } from '../engine/pool.ts';
+import { measureOpening } from './opening.ts';
+import { sheetIsSeen, sheetIsSettled } from './sheet-first.ts';
 import { createPainter } from './painter.ts';
 import { type Clock, createScheduler, type Scheduler, type ShownStage } from './scheduler.ts';
 
 export type Preview = Pick<Scheduler, 'show' | 'close'>;
 export type { ShownStage } from './scheduler.ts';
+export type { Asking } from './slabs.ts';
 
 /** Previews on this page. */
 const open = new Set<Scheduler>();
@@ -26,10 +29,19 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownS
     painter: createPainter(canvas),
     clock: PAGE_CLOCK,
     onStage(stage, error) {
-      if (stage === 'failed') console.error(error);
+      if (stage === 'failed') {
+        console.error(error);
+        sheetIsSettled();
+      }
       onStage(stage);
     },
-    onShown: (stage, asked) => performance.measure(`preview ${stage}`, { start: asked, end: performance.now() }),
+    onShown(stage, asked) {
+      const end = performance.now();
+      performance.measure(`preview ${stage}`, { start: asked, end });
+      measureOpening(stage, end);
+      if (stage === 'settled') sheetIsSettled();
+      else sheetIsSeen();
+    },
   });
   open.add(scheduler);
   return {

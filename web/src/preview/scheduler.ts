@@ -1,7 +1,7 @@
 import type { Job } from '@chromatype/core';
 import type { ExactPixels, Slab } from '../engine/slab.ts';
 import type { View } from '../engine/view.ts';
-import { drawnView, nextCoarse, nudged, type Request, sameView, type Stage, slabsOf } from './slabs.ts';
+import { type Asking, drawnView, nextCoarse, nudged, type Request, sameView, type Stage, slabsOf } from './slabs.ts';
 
 /** A worker that prints parts of the sheet. A call rejects when its work fails or when the worker dies. */
 export interface Printer {
@@ -30,9 +30,8 @@ export interface Clock {
 export type ShownStage = Stage | 'working' | 'failed';
 
 export interface Scheduler {
-  /** Shows a job in a view. While `dragging`, the newest state comes first and is settled when the hand rests. */
-  show(job: Job, view: View, dragging: boolean, press?: boolean): void;
-  /** Whether the newest request still waits for its settled print. */
+  show(job: Job, view: View, asking: Asking, press?: boolean): void;
+  /** Whether a settled print is still to come: also before anything was asked for. */
   busy(): boolean;
   close(): void;
 }
@@ -76,7 +75,7 @@ export function createScheduler({ printers, painter, clock, onStage, onShown }: 
   // Display pixels of a first picture; grows and shrinks with how fast this machine makes them.
   let coarse = 3;
   let warm = false;
-  let unsettled = false;
+  let unsettled = true;
   let stopTimer = () => {};
 
   function begin(request: Request): void {
@@ -135,6 +134,12 @@ export function createScheduler({ printers, painter, clock, onStage, onShown }: 
     if (!beginNext()) unsettled = false;
   }
 
+  function settleAfter(first: Batch): void {
+    const settle = () => begin({ ...first, stage: 'settled' });
+    if (first.asking === 'changed') settle();
+    else if (first.asking === 'dragging') stopTimer = clock.after(SETTLE_AFTER, settle);
+  }
+
   function beginNext(): boolean {
     if (!next) return false;
     const request = next;
@@ -152,7 +157,7 @@ export function createScheduler({ printers, painter, clock, onStage, onShown }: 
     if (done.stage === 'first') coarse = nextCoarse(coarse, clock.now() - done.begun);
     onStage(done.stage);
     if (beginNext()) return;
-    if (done.stage === 'first') stopTimer = clock.after(SETTLE_AFTER, () => begin({ ...done, stage: 'settled' }));
+    if (done.stage === 'first') settleAfter(done);
     else if (!warm) {
       warm = true;
       stopTimer = clock.after(WARM_AFTER, () => void warmUp(done));
@@ -175,13 +180,14 @@ export function createScheduler({ printers, painter, clock, onStage, onShown }: 
   }
 
   return {
-    show(job, view, dragging, press = false) {
+    show(job, view, asking, press = false) {
       stopTimer();
-      const request: Request = { job, view, asked: clock.now(), stage: dragging ? 'first' : 'settled', press };
+      const stage = asking === 'moved' ? 'settled' : 'first';
+      const request: Request = { job, view, asked: clock.now(), asking, stage, press };
       onStage('working');
       unsettled = true;
       // A first picture under way is finished, so that a fast hand still sees it; settling gives way at once.
-      if (batch && batch.stage === 'first' && dragging && sameView(batch.view, view)) {
+      if (batch?.stage === 'first' && asking !== 'moved' && asking !== 'look' && sameView(batch.view, view)) {
         next = request;
         return;
       }

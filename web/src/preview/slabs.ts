@@ -5,11 +5,19 @@ import { type View, visibleSheet } from '../engine/view.ts';
 
 export type Stage = 'first' | 'settled';
 
+/**
+ * Why a picture is asked for. `dragging`: the newest state comes first and is settled when the hand rests. `changed`: a
+ * first picture at once, then the settled one. `moved`: the same print in another view, settled at once, since what was
+ * shown is carried over. `look`: a first picture alone, of what will be asked for again.
+ */
+export type Asking = 'dragging' | 'changed' | 'moved' | 'look';
+
 /** A picture that is asked for. */
 export interface Request {
   readonly job: Job;
   readonly view: View;
   readonly asked: number;
+  readonly asking: Asking;
   readonly stage: Stage;
   /** As it may come off the press. */
   readonly press?: boolean;

@@ -1,19 +1,13 @@
 import { Copy, FileDown, Trash2 } from 'lucide-react';
 import { Link } from 'react-router';
 import { jobs, type JobSummary } from '../api/jobs.ts';
+import { beginOpening } from '../preview/opening.ts';
+import { printSize, shelfPrint } from '../preview/stored-print.ts';
 
 interface Props {
   readonly job: JobSummary;
   remove(): void;
   duplicate(): void;
-}
-
-/** Room for a print on its card, in CSS pixels. */
-const ROOM = { width: 240, height: 196 };
-
-function printSize(width: number, height: number): { width: number; height: number } {
-  const scale = Math.min(ROOM.width / width, ROOM.height / height);
-  return { width: Math.round(width * scale), height: Math.round(height * scale) };
 }
 
 const whenText = (iso: string): string =>
@@ -31,15 +25,18 @@ async function saveDocument({ id, title }: JobSummary): Promise<void> {
 /** One job on the Shelf: its print, small, made by the engine. */
 export function JobCard({ job, remove, duplicate }: Props) {
   const { width, height } = job.sheet;
-  // Asked for at the size it is shown, so that nothing between engine and eye resamples dots.
-  const size = printSize(width, height);
+  const size = printSize(job.sheet);
   const tool = 'p-[5px] hover:text-hot-text';
   return (
     <li className="group">
-      <Link to={`/jobs/${job.id}`} className="block bg-surround p-4 hover:outline-2 hover:outline-hot">
+      <Link
+        to={`/jobs/${job.id}`}
+        onClick={beginOpening}
+        className="block bg-surround p-4 hover:outline-2 hover:outline-hot"
+      >
         <div className="mx-auto grid h-[196px] place-items-center">
           <img
-            src={jobs.printUrl(job, Math.max(16, Math.round(size.width * devicePixelRatio)))}
+            src={shelfPrint(job.id, job.version, job.sheet)}
             alt={`Print of ${job.title}`}
             loading="lazy"
             className="shadow-[0_1px_8px_rgb(0_0_0/35%)]"
@@ -50,7 +47,9 @@ export function JobCard({ job, remove, duplicate }: Props) {
       <div className="flex items-start justify-between pt-1.5">
         <div className="min-w-0">
           <h3 className="truncate text-[14px]">
-            <Link to={`/jobs/${job.id}`}>{job.title}</Link>
+            <Link to={`/jobs/${job.id}`} onClick={beginOpening}>
+              {job.title}
+            </Link>
           </h3>
           <p className="truncate font-mono text-[9px] text-muted">
             {Number(width.toFixed(1))}×{Number(height.toFixed(1))} mm · {job.sheet.ppi} ppi · {job.passes}{' '}

@@ -39,6 +39,9 @@ async function jobFromFiles(files: readonly File[]): Promise<Job | null> {
   return job;
 }
 
+/** Milliseconds after which the Bench and its workers are made ready: the Shelf's own prints come first. */
+const WARM_AFTER = 500;
+
 /** All jobs as small prints. */
 export function Shelf() {
   const navigate = useNavigate();
@@ -52,6 +55,16 @@ export function Shelf() {
     document.title = 'Shelf · Chromatype';
     load();
   }, [load]);
+  // While the artist looks, what a job is opened with is fetched and started.
+  const listed = list !== null;
+  useEffect(() => {
+    if (!listed) return;
+    const timer = setTimeout(() => {
+      void import('../bench/Bench.tsx');
+      void import('../engine/pool.ts').then(({ enginePool }) => enginePool().warmUp());
+    }, WARM_AFTER);
+    return () => clearTimeout(timer);
+  }, [listed]);
 
   const open = async (job: Job) => navigate(`/jobs/${(await jobs.create(job)).id}`);
   const over = useFileDrop((files) => {

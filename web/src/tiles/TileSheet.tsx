@@ -65,7 +65,7 @@ export function TileSheet({ job, pass, drawing }: Props) {
 
   const view = useMemo(() => size && viewOf(job, pass, size, look === 'close'), [job, pass, size, look]);
   useEffect(() => {
-    if (view && loaded) preview.current?.show(job, view, drawing);
+    if (view && loaded) preview.current?.show(job, view, drawing ? 'dragging' : 'changed');
   }, [job, view, drawing, loaded]);
 
   return (
@@ -84,7 +84,7 @@ export function TileSheet({ job, pass, drawing }: Props) {
           className="absolute top-0 left-0"
           style={size ? { width: size.width / devicePixelRatio, height: size.height / devicePixelRatio } : undefined}
         />
-        {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, false)} />}
+        {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, 'changed')} />}
       </div>
     </div>
   );

@@ -42,25 +42,17 @@ export function useWorkTile(halfDrop: boolean): WorkTile {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: letters are drawn anew when the fonts are there
   useEffect(() => {
-    let gone = false;
     const all: readonly Mark[] = held ? [...marks, held] : marks;
     const context = canvas.current!.getContext('2d', { willReadFrequently: true })!;
     drawTile(context, TILE_SIDE, all, picture, halfDrop);
     const buffer = new SharedArrayBuffer(TILE_SIDE * TILE_SIDE);
     new Uint8Array(buffer).set(greyOf(context, TILE_SIDE));
     const hash = `tile in work ${crypto.randomUUID()}`;
-    setShown((before) => ({ ...before, stamp: before.stamp + 1 }));
-    void enginePool()
-      .addPicture({ hash, width: TILE_SIDE, height: TILE_SIDE, channels: 1, buffer })
-      .then(() => {
-        // The one before stays a while: the preview may still be printing it.
-        known.current.push(hash);
-        if (known.current.length > 8) void enginePool().dropPicture(known.current.shift()!);
-        if (!gone) setShown((before) => ({ ...before, hash }));
-      });
-    return () => {
-      gone = true;
-    };
+    enginePool().addPicture({ hash, width: TILE_SIDE, height: TILE_SIDE, channels: 1, buffer });
+    // The one before stays a while: the preview may still be printing it.
+    known.current.push(hash);
+    if (known.current.length > 8) enginePool().dropPicture(known.current.shift()!);
+    setShown((before) => ({ ...before, hash, stamp: before.stamp + 1 }));
   }, [marks, held, picture, halfDrop, fonts]);
 
   return { canvas: canvas.current, ...shown };

@@ -1,7 +1,8 @@
 import { useEffect, useRef } from 'react';
 import { useOpenJob } from '../document/store.ts';
 import { latestOnly } from '../engine/latest.ts';
-import { usePictures } from '../engine/pictures.ts';
+import { sheetSettled } from '../preview/sheet-first.ts';
+import { canBeSeen, usePictures } from '../engine/pictures.ts';
 import type { Sample } from '../engine/samples.ts';
 
 interface Props {
@@ -20,6 +21,9 @@ interface Props {
 /** Milliseconds that patient samples leave the sheet to settle in when the hand rests. */
 const PATIENCE = 400;
 
+/** Milliseconds after which a sample shows that it is being drawn. */
+const BUSY_AFTER = 200;
+
 /** While something is dragged the sheet comes first: samples follow a few times a second. */
 const restWhileDragging = (): number => (useOpenJob.getState().dragging ? 150 : 0);
 
@@ -28,7 +32,12 @@ export function SampleCanvas({ make, watch, label, patient = false, className, s
   const canvas = useRef<HTMLCanvasElement>(null);
   const latest = useRef<((make: (draft: boolean) => Promise<Sample | null>) => void) | null>(null);
   latest.current ??= latestOnly(async (work: (draft: boolean) => Promise<Sample | null>) => {
-    const sample = await work(useOpenJob.getState().dragging);
+    await sheetSettled();
+    const slow = setTimeout(() => canvas.current?.setAttribute('data-busy', 'yes'), BUSY_AFTER);
+    const sample = await work(useOpenJob.getState().dragging).finally(() => {
+      clearTimeout(slow);
+      canvas.current?.removeAttribute('data-busy');
+    });
     if (!sample || !canvas.current) return;
     const { width, height, rgba } = sample;
     canvas.current.width = width;
@@ -41,7 +50,7 @@ export function SampleCanvas({ make, watch, label, patient = false, className, s
   const drawn = useRef<string | null>(null);
   const resting = useOpenJob((s) => !s.dragging);
   // Tiles are pictures: a sample that was drawn while one was on its way is drawn again.
-  const loaded = usePictures((s) => Object.values(s.byHash).filter((p) => p.state === 'ready').length);
+  const loaded = usePictures((s) => Object.keys(s.byHash).filter((hash) => canBeSeen(s, hash)).length);
   // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the sample depends on
   useEffect(() => {
     const settled = `${loaded} ${watch}`;

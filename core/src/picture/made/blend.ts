@@ -11,9 +11,19 @@ export const rgbOf = (hex: string): [number, number, number] => {
 export const inSteps = (t: number, steps: number): number =>
   steps < 2 ? t : Math.min(steps - 1, Math.floor(t * steps)) / (steps - 1);
 
+/** A stop of a gradient: its place, and its colour as encoded sRGB 0..1. */
+export interface PlacedColour {
+  readonly at: number;
+  readonly rgb: readonly [number, number, number];
+}
+
+/** Stops from the first to the last. */
+export const placedColours = (stops: readonly Stop[]): PlacedColour[] =>
+  [...stops].sort((a, b) => a.at - b.at).map((s) => ({ at: s.at, rgb: rgbOf(s.colour) }));
+
 /** Colours between stops, in even steps of encoded sRGB as gradients usually are. */
 export function blend(stops: readonly Stop[]): (t: number, out: Rgba) => void {
-  const order = [...stops].sort((a, b) => a.at - b.at).map((s) => ({ at: s.at, rgb: rgbOf(s.colour) }));
+  const order = placedColours(stops);
   return (t, out) => {
     let k = 0;
     while (k < order.length - 2 && t > order[k + 1]!.at) k++;

@@ -1,7 +1,7 @@
 import { arcTangent, cosine, sine } from '../../math/exact.ts';
 import { amount, choiceOf, flag, type SettingsOf, share, whole, onlyFor } from '../../settings/params.ts';
-import { blend, inSteps } from './blend.ts';
-import type { MadeKind, Painter } from './kinds.ts';
+import { inSteps } from './blend.ts';
+import type { Blended, MadeKind } from './kinds.ts';
 
 const params = {
   shape: choiceOf('Runs', 'How the colours run.', [
@@ -34,14 +34,13 @@ const params = {
 
 type Settings = SettingsOf<typeof params>;
 
-function painter(s: Settings, aspect: number): Painter {
-  const colour = blend(s.stops);
+function blended(s: Settings, aspect: number): Blended {
   const turn = (s.angle * Math.PI) / 180;
   const [c, n] = [cosine(turn), sine(turn)];
   // In units of the picture's longer side, so that circles are round.
   const [w, h] = aspect >= 1 ? [1, 1 / aspect] : [aspect, 1];
   const run = Math.abs(w * c) + Math.abs(h * n);
-  return (u, v, out) => {
+  const value = (u: number, v: number): number => {
     const x = (u - s.centreX) * w;
     const y = (v - s.centreY) * h;
     let t: number;
@@ -53,8 +52,9 @@ function painter(s: Settings, aspect: number): Painter {
     }
     t = Math.min(1, Math.max(0, t));
     if (s.mirror) t = 1 - Math.abs(1 - 2 * t);
-    colour(inSteps(t, s.steps), out);
+    return inSteps(t, s.steps);
   };
+  return { stops: s.stops, value };
 }
 
 export const gradient: MadeKind = {
@@ -62,5 +62,5 @@ export const gradient: MadeKind = {
   label: 'Gradient',
   about: 'Colours that run into each other, smooth or in equal steps.',
   params,
-  painter,
+  blended,
 };

@@ -7,7 +7,7 @@ import { shape } from './shape.ts';
 import { tint } from './tint.ts';
 import { wedge } from './wedge.ts';
 
-export type { MadeKind, OutlinePicture, Painter, Rgba } from './kinds.ts';
+export type { Blended, MadeKind, OutlinePicture, Painter, Rgba } from './kinds.ts';
 
 /** Every kind of picture that is made here, in the order the artist sees them. */
 export const MADE_KINDS: readonly MadeKind[] = [gradient, noise, wedge, tint, lettering, shape];

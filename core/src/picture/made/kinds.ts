@@ -1,10 +1,22 @@
-import type { Params } from '../../settings/params.ts';
+import type { Kernels } from '../../kernel/kernels.ts';
+import type { Params, Stop } from '../../settings/params.ts';
 
 /** Encoded sRGB and alpha, each 0..1. */
 export type Rgba = [r: number, g: number, b: number, a: number];
 
 /** Colour of a made picture at a point; u, v in shares of its width and height. Writes to `out`. */
 export type Painter = (u: number, v: number, out: Rgba) => void;
+
+/** A value 0..1 at every point, shown in colours that blend between stops. */
+export interface Blended {
+  readonly stops: readonly Stop[];
+  value(u: number, v: number): number;
+  /** The same along straight rows, by a kernel; left out by kinds that need none. */
+  readonly rows?: (kernels: Kernels, across: Float64Array) => ValueRows;
+}
+
+/** Writes the values of a row of points at the height v, as f64 to kernel memory at `out`. */
+export type ValueRows = (v: number, out: number) => void;
 
 /** An outline filled with one colour on nothing. */
 export interface OutlinePicture {
@@ -28,7 +40,8 @@ export interface MadeKind {
   readonly label: string;
   readonly about: string;
   readonly params: Params;
-  /** One of the two: colours point by point, or an outline. `aspect`: width by height. */
+  /** One of the three: colours point by point, a value that is shown in blended colours, or an outline. `aspect`: width by height. */
   readonly painter?: (settings: never, aspect: number) => Painter;
+  readonly blended?: (settings: never, aspect: number) => Blended;
   readonly outline?: (settings: never, aspect: number) => OutlinePicture;
 }

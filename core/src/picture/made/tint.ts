@@ -1,6 +1,5 @@
 import { type SettingsOf } from '../../settings/params.ts';
-import { rgbOf } from './blend.ts';
-import type { MadeKind, Painter } from './kinds.ts';
+import type { Blended, MadeKind } from './kinds.ts';
 
 const params = {
   colours: {
@@ -13,20 +12,15 @@ const params = {
   },
 } as const;
 
-function painter({ colours }: SettingsOf<typeof params>): Painter {
-  const [r, g, b] = rgbOf(colours[0]!);
-  return (_u, _v, out) => {
-    out[0] = r;
-    out[1] = g;
-    out[2] = b;
-    out[3] = 1;
-  };
-}
+const blended = ({ colours }: SettingsOf<typeof params>): Blended => ({
+  stops: [{ at: 0, colour: colours[0]! }],
+  value: () => 0,
+});
 
 export const tint: MadeKind = {
   name: 'tint',
   label: 'Plain tint',
   about: 'One colour all over.',
   params,
-  painter,
+  blended,
 };

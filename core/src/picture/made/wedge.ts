@@ -1,7 +1,7 @@
 import { encodeSrgb } from '../../colour/srgb.ts';
 import { choiceOf, flag, type SettingsOf, share, whole } from '../../settings/params.ts';
 import { inSteps } from './blend.ts';
-import type { MadeKind, Painter } from './kinds.ts';
+import type { Blended, MadeKind } from './kinds.ts';
 
 const params = {
   steps: whole('Steps', 'How many patches; 0 for a smooth run.', 11, 0, 256),
@@ -16,16 +16,19 @@ const params = {
 
 type Settings = SettingsOf<typeof params>;
 
-function painter(s: Settings): Painter {
-  return (u, v, out) => {
+/** Encoded greys from black to white: the value is the colour. */
+const GREYS = [
+  { at: 0, colour: '#000000' },
+  { at: 1, colour: '#ffffff' },
+];
+
+function blended(s: Settings): Blended {
+  const value = (u: number, v: number): number => {
     const t = inSteps(Math.min(1, Math.max(0, s.down ? v : u)), s.steps);
     const grey = 1 - (s.from + (s.to - s.from) * t);
-    const value = s.meaning === 'light' ? encodeSrgb(grey) : grey;
-    out[0] = value;
-    out[1] = value;
-    out[2] = value;
-    out[3] = 1;
+    return s.meaning === 'light' ? encodeSrgb(grey) : grey;
   };
+  return { stops: GREYS, value };
 }
 
 export const wedge: MadeKind = {
@@ -33,5 +36,5 @@ export const wedge: MadeKind = {
   label: 'Step wedge',
   about: 'Equal steps of grey, to judge a screen by.',
   params,
-  painter,
+  blended,
 };

@@ -1,5 +1,6 @@
 import type { PictureSource } from '../../raster/source.ts';
 import type { Params, SettingsOf } from '../../settings/params.ts';
+import type { ThresholdTile } from '../periodic/threshold-tile.ts';
 import { type CompiledScreen, ONE_INK, type Prints } from '../compiled.ts';
 import type { SharedSettings } from '../shared-params.ts';
 
@@ -42,6 +43,8 @@ export interface Making {
   readonly draft: boolean;
   /** The pixels that `pixelsOf` named; null while they are not there. */
   source(pixels: string): PictureSource | null;
+  /** Shares the one compiled tile of the screen among threads; left out where there is only one. */
+  share?(make: () => ThresholdTile): ThresholdTile;
 }
 
 /** A screen that is decided but not compiled yet. Equal keys compile to equal screens. */

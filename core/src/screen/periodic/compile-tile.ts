@@ -23,6 +23,8 @@ export interface CompileOptions {
   readonly relevel?: boolean;
   /** Compiles faster and coarser, for a preview while a dial turns. */
   readonly draft?: boolean;
+  /** Takes the tile from another thread that has compiled the same, or shares it with the others. */
+  readonly share?: (make: () => ThresholdTile) => ThresholdTile;
 }
 
 /** A value for every pixel of one repeat of the lattice, in row form. */
@@ -52,7 +54,15 @@ export const rawThreshold = (height: number): number =>
  * so that it does in any few cells too.
  */
 export function compileTile(cell: Supercell, height: HeightMap, options: CompileOptions = {}): ThresholdTile {
-  const { relevel = true, draft = false } = options;
+  const { share, ...own } = options;
+  return share ? share(() => compiled(cell, height, own)) : compiled(cell, height, own);
+}
+
+function compiled(
+  cell: Supercell,
+  height: HeightMap,
+  { relevel = true, draft = false }: CompileOptions,
+): ThresholdTile {
   const base = rowForm(cell);
   const baseArea = base.rows * base.period;
   if (!relevel) {

@@ -1,6 +1,7 @@
 import { type Job, type Pass, screenLpi, squareBeat, fileHashes, hasRows, fillOf, MM_PER_INCH } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { latestOnly } from '../../engine/latest.ts';
+import { sheetAtRest } from '../../engine/coverage.ts';
 import { usePictures } from '../../engine/pictures.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { ActualSize } from '../../looking/ActualSize.tsx';
@@ -24,7 +25,10 @@ function useMostInk(job: Job): number | null {
   const byHash = usePictures((s) => s.byHash);
   const ready = fileHashes(job.pictures).every((hash) => byHash[hash]?.state === 'ready');
   const latest = useRef<((job: Job) => void) | null>(null);
-  latest.current ??= latestOnly(async (j: Job) => setMost(await enginePool().sampler.mostInk(j)));
+  latest.current ??= latestOnly(async (j: Job) => {
+    await sheetAtRest();
+    setMost(await enginePool().sampler.mostInk(j));
+  });
   useEffect(() => {
     if (!ready) return;
     const timer = setTimeout(() => latest.current!(job), 200);

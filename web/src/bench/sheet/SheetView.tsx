@@ -1,23 +1,21 @@
-import {
-  type Job,
-  type Pass,
-  printingPasses,
-  sheetPixels,
-  fillOf,
-  screenPictures,
-  screenTraits,
-} from '@chromatype/core';
+import { fillOf, type Job, type Pass, screenTraits, sheetPixels } from '@chromatype/core';
 import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../document/store.ts';
+import { enginePool } from '../../engine/pool.ts';
+import { firstLookOf, neededPictures } from '../../engine/first-look.ts';
 import { loadPicture, usePictures } from '../../engine/pictures.ts';
 import { PrintFailed } from '../../preview/PrintFailed.tsx';
-import { createPreview, type Preview, type ShownStage } from '../../preview/preview.ts';
+import { createPreview, type Asking, type Preview, type ShownStage } from '../../preview/preview.ts';
+import { expectSheet, sheetIsSettled, sheetSeen } from '../../preview/sheet-first.ts';
+import { AtWork } from '../../preview/AtWork.tsx';
+import { StoredPrint } from './StoredPrint.tsx';
 import { fitSheet, panBy, setDisplay, setSheetSize, useView, zoomStep, zoomTo } from '../view-store.ts';
 import { LookBar } from '../../looking/LookBar.tsx';
 import { useLooks } from '../../looking/look-store.ts';
 import { LookLayer } from '../../looking/LookLayer.tsx';
 import { CentreHandle } from './CentreHandle.tsx';
 import { OnSheet } from './OnSheet.tsx';
+import { LoadingNote } from './LoadingNote.tsx';
 import { isEmpty, StartHere } from './StartHere.tsx';
 import { TrimLine } from './TrimLine.tsx';
 import { useSheetGestures } from './use-sheet-gestures.ts';
@@ -31,31 +29,11 @@ const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
   ArrowDown: [0, -1],
 };
 
-/** Files that the printing passes of a job read, tiles among them. */
-const neededPictures = (job: Job): string[] => [
-  ...new Set(
-    printingPasses(job).flatMap((pass) => {
-      const { feed, screen } = fillOf(pass);
-      const ids = [feed.picture, ...screenPictures(screen)];
-      return job.pictures.flatMap(({ id, hash }) => (hash && ids.includes(id) ? [hash] : []));
-    }),
-  ),
-];
-
 const allLoaded = (job: Job): boolean =>
   neededPictures(job).every((hash) => usePictures.getState().byHash[hash]?.state === 'ready');
 
-/** How far the pictures in use are loaded; null when all are there. */
-function useLoading(job: Job): { share: number; message: string | null } | null {
-  const byHash = usePictures((s) => s.byHash);
-  const states = neededPictures(job).map((hash) => byHash[hash]);
-  const failed = states.find((s) => s?.state === 'failed');
-  if (failed?.state === 'failed') return { share: 0, message: failed.message };
-  const waiting = states.filter((s) => s?.state !== 'ready');
-  if (waiting.length === 0) return null;
-  const shares = states.map((s) => (s?.state === 'ready' ? 1 : s?.state === 'loading' ? s.share : 0));
-  return { share: shares.reduce((a, b) => a + b, 0) / shares.length, message: null };
-}
+/** Why a changed job is printed again. */
+const askingFor = (dragging: boolean): Asking => (dragging ? 'dragging' : 'changed');
 
 interface Props {
   readonly job: Job;
@@ -71,7 +49,14 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
   const preview = useRef<Preview | null>(null);
   const [stage, setStage] = useState<ShownStage>('working');
   const view = useView((s) => s.view);
-  const loading = useLoading(job);
+  const ready = usePictures((s) => neededPictures(job).every((hash) => s.byHash[hash]?.state === 'ready'));
+  const lost = usePictures((s) => neededPictures(job).some((hash) => s.byHash[hash]?.state === 'failed'));
+  // In the first drawing of the view, before anything in it asks for work.
+  useState(expectSheet);
+  useEffect(() => sheetIsSettled, []);
+  useEffect(() => {
+    if (lost) sheetIsSettled();
+  }, [lost]);
   const press = useLooks((s) => s.press);
   const panning = useSheetGestures(frame);
 
@@ -99,7 +84,6 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
     return () => watcher.disconnect();
   }, []);
 
-  const ready = loading === null;
   const shown = useRef<Job | null>(null);
   const wholes = useWholes(job, ready);
 
@@ -111,22 +95,45 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
         if (!now.job || now.job === before.job || now.job.sheet !== before.job?.sheet || !at || !allLoaded(now.job))
           return;
         shown.current = now.job;
-        preview.current?.show(now.job, at, now.dragging, useLooks.getState().press);
+        preview.current?.show(now.job, at, askingFor(now.dragging), useLooks.getState().press);
       }),
     [],
   );
 
+  // The same job in another view moves what is shown; anything else is a change.
+  const before = useRef<{ job: Job; press: boolean } | null>(null);
   useEffect(() => {
     if (!view || !ready) return;
     const known = shown.current === job;
     shown.current = null;
-    if (!known) preview.current?.show(job, view, useOpenJob.getState().dragging, press);
+    const moved = before.current?.job === job && before.current.press === press;
+    before.current = { job, press };
+    if (known) return;
+    preview.current?.show(job, view, moved ? 'moved' : askingFor(useOpenJob.getState().dragging), press);
   }, [job, view, ready, press]);
+
+  // What can be made without pixels is made while they are on their way.
+  const id = useOpenJob((s) => s.id);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a job is made ready once, when it opens
+  useEffect(() => {
+    if (!ready) void sheetSeen().then(() => enginePool().prepare(job));
+  }, [id]);
+
+  // Until all pixels are there, reduced copies of the pictures give a first look.
+  const copies = usePictures((s) => s.reduced);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a look is taken anew when another copy has come
+  useEffect(() => {
+    const look = view && !ready ? firstLookOf(job) : null;
+    if (!look) return;
+    preview.current?.show(look, view!, 'look', press);
+    // Its settled picture comes next, without another first one.
+    before.current = { job, press };
+  }, [job, view, ready, copies]);
 
   // A plate that was made as a whole takes the place of its first look.
   // biome-ignore lint/correctness/useExhaustiveDependencies: other changes are shown above
   useEffect(() => {
-    if (view && ready && wholes.there) preview.current?.show(job, view, false, press);
+    if (view && ready && wholes.there) preview.current?.show(job, view, 'moved', press);
   }, [wholes.there]);
 
   const shownStage = !ready ? 'loading' : wholes.stage !== 'done' && stage === 'settled' ? 'first' : stage;
@@ -170,7 +177,9 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
             height: (sheetPixels(job.sheet).height * view.scale) / devicePixelRatio,
             background: job.sheet.stock.colour,
           }}
-        />
+        >
+          <StoredPrint job={job} />
+        </div>
       )}
       <canvas
         ref={canvas}
@@ -187,15 +196,12 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
         <CentreHandle sheet={job.sheet} pass={pass} view={view} />
       )}
       {!viewOnly && view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
-      {!loading && stage !== 'failed' && <WholePlates job={job} />}
-      {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, false, press)} />}
+      {ready && stage !== 'failed' && <WholePlates job={job} />}
+      {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, 'changed', press)} />}
       {!viewOnly && pass && isEmpty(job) && <StartHere job={job} pass={pass} />}
       <LookBar />
-      {loading && (
-        <p role="status" className="absolute bottom-3 left-3 bg-paper px-2 py-1">
-          {loading.message ?? `Loading the picture, ${Math.round(loading.share * 100)} %`}
-        </p>
-      )}
+      <AtWork busy={shownStage !== 'settled' && stage !== 'failed' && !lost && wholes.stage === 'done'} />
+      {!ready && <LoadingNote job={job} />}
     </div>
   );
 }

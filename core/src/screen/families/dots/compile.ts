@@ -29,6 +29,9 @@ export interface DotInputs {
   readonly place: { readonly width: number; readonly height: number; readonly cx: number; readonly cy: number } | null;
 }
 
+/** How a screen of dots is compiled: it reads no pictures. */
+type How = Pick<Making, 'draft' | 'share'>;
+
 /** The same with the place filled in, for lattices that need it. */
 type PlacedInputs = DotInputs & { readonly place: NonNullable<DotInputs['place']> };
 
@@ -40,7 +43,7 @@ const SQUARE: Basis = { ax: 1, ay: 0, bx: 0, by: 1 };
 /** Lattices whose cells repeat: compiled into a tile. */
 function regular(
   { pitch, angle, softness, relevel }: DotInputs,
-  draft: boolean,
+  { draft, share }: How,
   lattice: RegularLattice,
   shape: DotShape,
 ): CompiledScreen {
@@ -53,7 +56,7 @@ function regular(
     lattice.place(u, v, place);
     return shape.spot(place.x, place.y);
   };
-  const tile = compileTile(cell, soften(own, lattice.basis, softness), { relevel, draft });
+  const tile = compileTile(cell, soften(own, lattice.basis, softness), { relevel, draft, share });
   const cells = square ? squareCells(cell) : regularCells(cell, lattice, pitch);
   return periodicScreen(tile, cells);
 }
@@ -171,7 +174,7 @@ function scatteredLook(
   return fieldScreen(createField(heights, { width, height }, relevel, true), null);
 }
 
-function scattered(input: PlacedInputs, draft: boolean, shape: DotShape): CompiledScreen {
+function scattered(input: PlacedInputs, { draft, share }: How, shape: DotShape): CompiledScreen {
   const { pitch, angle, softness, relevel, seed } = input;
   const { width, height } = input.place;
   const pixels = draft ? DRAFT_PIXELS : SCATTER_PIXELS;
@@ -185,6 +188,7 @@ function scattered(input: PlacedInputs, draft: boolean, shape: DotShape): Compil
   const tile = compileTile(cell, (u, v) => heights(u * side - 0.5, (1 - v) * side - 0.5), {
     relevel,
     draft,
+    share,
   });
   const out: Nearest = { index: 0, dx: 0, dy: 0, dx2: 0, dy2: 0 };
   const cells: CellMap = {
@@ -203,7 +207,7 @@ function scattered(input: PlacedInputs, draft: boolean, shape: DotShape): Compil
 
 function spiral(
   { pitch, angle, softness, relevel, place }: PlacedInputs,
-  draft: boolean,
+  { draft }: How,
   shape: DotShape,
 ): CompiledScreen {
   const { width, height, cx, cy } = place;
@@ -219,7 +223,7 @@ function spiral(
 
 /** How a lattice is compiled, and what it uses besides frequency and angle. */
 interface LatticeMaker {
-  make(input: PlacedInputs, draft: boolean, shape: DotShape): CompiledScreen;
+  make(input: PlacedInputs, how: How, shape: DotShape): CompiledScreen;
   /** It does not repeat, so that the sheet counts. */
   readonly placed: boolean;
   readonly centre: boolean;
@@ -227,7 +231,7 @@ interface LatticeMaker {
 }
 
 const repeating = (lattice: RegularLattice): LatticeMaker => ({
-  make: (input, draft, shape) => regular(input, draft, lattice, shape),
+  make: (input, how, shape) => regular(input, how, lattice, shape),
   placed: false,
   centre: false,
   chance: false,
@@ -245,8 +249,8 @@ const LATTICE_MAKERS: Readonly<Record<LatticeName, LatticeMaker>> = {
   square: repeating(REGULAR.square!),
   staggered: repeating(REGULAR.staggered!),
   hexagonal: repeating(REGULAR.hexagonal!),
-  rings: aroundCentre((input, draft, shape) => ringField(input, draft, shape, equalArc)),
-  spokes: aroundCentre((input, draft, shape) => ringField(input, draft, shape, () => input.spokes!)),
+  rings: aroundCentre((input, { draft }, shape) => ringField(input, draft, shape, equalArc)),
+  spokes: aroundCentre((input, { draft }, shape) => ringField(input, draft, shape, () => input.spokes!)),
   spiral: aroundCentre(spiral),
   scattered: { make: scattered, placed: true, centre: false, chance: true },
 };
@@ -279,9 +283,9 @@ export function dotInputs({ own, shared, pitch, width, height }: ScreenAsked<Dot
  * Compiles a screen of dots.
  * @throws RangeError when there is no such shape or lattice
  */
-export function compileDots(inputs: DotInputs, { draft }: Making): CompiledScreen {
+export function compileDots(inputs: DotInputs, how: How): CompiledScreen {
   const dots = dotShape(inputs.shape);
   if (!dots) throw new RangeError(`There is no dot shape called ${inputs.shape}.`);
   const place = inputs.place ?? { width: 0, height: 0, cx: 0, cy: 0 };
-  return latticeMaker(inputs.lattice).make({ ...inputs, place }, draft, dots);
+  return latticeMaker(inputs.lattice).make({ ...inputs, place }, how, dots);
 }

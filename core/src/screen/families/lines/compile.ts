@@ -28,11 +28,11 @@ const newPlace = (): LinePlace => ({ across: 0, along: 0 });
 const offLine = (across: number): number => Math.abs(2 * (across - Math.floor(across)) - 1);
 
 /** Lines without a hand's breaks and wobble, which repeat: compiled into a tile. */
-function repeating({ lines, pitch, angle }: LineInputs, draft: boolean): CompiledScreen {
+function repeating({ lines, pitch, angle }: LineInputs, { draft, share }: Making): CompiledScreen {
   const { kind, wavelength, swing } = lines;
   if (kind === 'straight') {
     const cell = findSupercell(pitch, angle, draft);
-    const tile = compileTile(cell, (_, v) => 1 - 2 * offLine(v), { draft });
+    const tile = compileTile(cell, (_, v) => 1 - 2 * offLine(v), { draft, share });
     const cells: CellMap = { kind: 'lattice', positions: latticePositions(cell), pitch: actualScreen(cell).pitch };
     return periodicScreen(tile, cells);
   }
@@ -45,7 +45,7 @@ function repeating({ lines, pitch, angle }: LineInputs, draft: boolean): Compile
       const swung = wave ? sine(2 * Math.PI * u) : u < 0.5 ? 4 * u - 1 : 3 - 4 * u;
       return 1 - 2 * offLine(v + swing * swung);
     },
-    { draft },
+    { draft, share },
   );
   return periodicScreen(tile, null);
 }
@@ -143,14 +143,14 @@ export function lineInputs({ own, shared, pitch, width, height }: ScreenAsked<Li
 }
 
 /** Compiles a screen of lines. */
-export function compileLines(inputs: LineInputs, { draft }: Making): CompiledScreen {
+export function compileLines(inputs: LineInputs, making: Making): CompiledScreen {
   const { lines, pitch, angle, seed, place } = inputs;
-  if (!place) return repeating(inputs, draft);
+  if (!place) return repeating(inputs, making);
   const { width, height, cx, cy } = place;
   const course: CourseInput = { pitch, angle, cx, cy, halfWay: Math.min(width, height) / 4, lines };
   const heights =
     lines.kind === 'cross-hatch'
       ? hatched(course, seed)
       : drawnByHand(COURSES[lines.kind as keyof typeof COURSES](course), lines, seed);
-  return fieldScreen(createField(heights, { width, height }, true, draft), null);
+  return fieldScreen(createField(heights, { width, height }, true, making.draft), null);
 }

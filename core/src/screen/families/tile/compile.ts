@@ -43,7 +43,7 @@ export function tileInputs({ own, shared, pitch, pixelsOf }: ScreenAsked<TileSet
 /** Compiles a screen whose cell is a picture. */
 export function compileTileScreen(
   { tile, pixels, pitch, angle }: TileInputs,
-  { draft, source: sourceOf }: Making,
+  { draft, source: sourceOf, share }: Making,
 ): CompiledScreen {
   const source = pixels === null ? null : sourceOf(pixels);
   const across = pitch * tile.scale;
@@ -62,7 +62,7 @@ export function compileTileScreen(
       const up = halfDrop ? v - u / 2 : v;
       return 2 * read(u, 1 - (up - Math.floor(up))) - 1;
     },
-    { relevel: tile.relevel, draft },
+    { relevel: tile.relevel, draft, share },
   );
   return periodicScreen(compiled, null);
 }

@@ -13,7 +13,7 @@ import { ImagePlus, Replace } from 'lucide-react';
 import { memo } from 'react';
 import { replacePicture, setFeed } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
-import { usePictures } from '../../../engine/pictures.ts';
+import { canBeSeen, usePictures } from '../../../engine/pictures.ts';
 import { enginePool } from '../../../engine/pool.ts';
 import { chooseFile, PICTURE_FILES } from '../../../ui/files.ts';
 import { Fold } from '../../../ui/Fold.tsx';
@@ -58,7 +58,7 @@ async function replaceFile(id: string): Promise<void> {
 function PictureStationPart({ job, pass, fill }: ChainProps) {
   const picture = pictureOf(job, fill.feed);
   const setParam = useSetParam();
-  const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : picture !== undefined));
+  const ready = usePictures((s) => (picture?.hash ? canBeSeen(s, picture.hash) : picture !== undefined));
   const thumb = (
     <SampleCanvas
       label="What leaves the Picture station"

@@ -20,6 +20,7 @@ import type { ChainProps } from '../chain-props.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { setFeed, setScreen, setSeparation } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
+import { sheetAtRest } from '../../../engine/coverage.ts';
 import { enginePool } from '../../../engine/pool.ts';
 import type { ReachStats } from '../../../engine/reach.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -50,9 +51,9 @@ function useReach(job: Job, pass: Pass, separation: Separation): ReachStats | nu
   useEffect(() => {
     let current = true;
     const wait = setTimeout(() => {
-      void enginePool()
-        .sampler.reach(job, pass)
-        .then((next) => current && setStats(next));
+      void sheetAtRest()
+        .then(() => (current ? enginePool().sampler.reach(job, pass) : null))
+        .then((next) => current && next && setStats(next));
     }, 250);
     return () => {
       current = false;

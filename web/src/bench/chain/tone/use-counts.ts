@@ -2,7 +2,8 @@ import { type Fill, type Job, type Pass, lightKey, pictureOf } from '@chromatype
 import { useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../../document/store.ts';
 import { latestOnly } from '../../../engine/latest.ts';
-import { usePictures } from '../../../engine/pictures.ts';
+import { canBeSeen, usePictures } from '../../../engine/pictures.ts';
+import { sheetSettled } from '../../../preview/sheet-first.ts';
 import { enginePool } from '../../../engine/pool.ts';
 
 /** How often each of 256 darknesses occurs in the light a pass works with, light to dark. */
@@ -10,14 +11,15 @@ export function useCounts(job: Job, pass: Pass, fill: Fill): readonly number[] {
   const [counts, setCounts] = useState<readonly number[]>([]);
   const picture = pictureOf(job, fill.feed);
   const hash = picture?.hash;
-  const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : picture !== undefined));
+  const ready = usePictures((s) => (hash ? canBeSeen(s, hash) : picture !== undefined));
   const resting = useOpenJob((s) => !s.dragging);
   const watch = lightKey(job, pass);
   const counted = useRef<string | null>(null);
   const latest = useRef<((job: Job, pass: Pass, draft: boolean) => void) | null>(null);
-  latest.current ??= latestOnly(async (j: Job, p: Pass, draft: boolean) =>
-    setCounts((await enginePool().sampler.picture(j, p, 240, draft)).counts),
-  );
+  latest.current ??= latestOnly(async (j: Job, p: Pass, draft: boolean) => {
+    await sheetSettled();
+    setCounts((await enginePool().sampler.picture(j, p, 240, draft)).counts);
+  });
   // biome-ignore lint/correctness/useExhaustiveDependencies: `watch` says what the counts depend on
   useEffect(() => {
     if (!ready) return setCounts([]);

@@ -1,0 +1,28 @@
+import { fillOf, type Job, type Picture, printingPasses, screenPictures } from '@chromatype/core';
+import { usePictures } from './pictures.ts';
+
+/** Files that the printing passes of a job read, tiles among them. */
+export const neededPictures = (job: Job): string[] => [
+  ...new Set(
+    printingPasses(job).flatMap((pass) => {
+      const { feed, screen } = fillOf(pass);
+      const ids = [feed.picture, ...screenPictures(screen)];
+      return job.pictures.flatMap(({ id, hash }) => (hash && ids.includes(id) ? [hash] : []));
+    }),
+  ),
+];
+
+/**
+ * The job as it can be printed before all pixels are there: pictures that are still on their way are read from their
+ * reduced copies. Null while there is no copy of one that prints.
+ */
+export function firstLookOf(job: Job): Job | null {
+  const { byHash, reduced } = usePictures.getState();
+  const whole = (hash: string) => byHash[hash]?.state === 'ready';
+  if (neededPictures(job).some((hash) => !whole(hash) && !reduced[hash])) return null;
+  const asSeen = (picture: Picture): Picture => {
+    const copy = picture.hash && !whole(picture.hash) ? reduced[picture.hash] : undefined;
+    return copy ? { ...picture, ...copy } : picture;
+  };
+  return { ...job, pictures: job.pictures.map(asSeen) };
+}
