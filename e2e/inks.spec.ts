@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { ciede2000, labOfLight, linearOfHex } from '@chromatype/core';
 import { expect, test } from '@playwright/test';
-import { openFold, openStation } from './support/sheet.ts';
+import { closeStations, openFold, openStation } from './support/sheet.ts';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import {
@@ -38,7 +38,9 @@ test('the harbour photo splits into process: four plates that together print its
     ['Yellow', 0],
     ['Black', 45],
   ]);
+  await openStation(page, 'Picture');
   await expect(page.getByText(/Out of reach: mean/)).toBeVisible();
+  await closeStations(page);
 
   const { bytes } = await makeOutput(page, /Sheet in colour/);
   await page.getByRole('button', { name: 'Close Output' }).click();

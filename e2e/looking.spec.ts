@@ -151,8 +151,10 @@ test('a sheet of strips goes out as a PNG and a PDF in true size', async ({ page
   const { data, info } = await sharp(png).raw().toBuffer({ resolveWithObject: true });
   const colours = new Set<string>();
   const top = Math.round((24 * 300) / 25.4) + 4;
-  for (let x = 100; x < 380; x++)
-    colours.add(data.subarray((top * info.width + x) * 3, (top * info.width + x) * 3 + 3).join());
+  for (let y = top; y < top + 250; y++) {
+    for (let x = 100; x < 380; x++)
+      colours.add(data.subarray((y * info.width + x) * 3, (y * info.width + x) * 3 + 3).join());
+  }
   // Real plate pixels: ink or stock, nothing between.
   expect(colours.size).toBe(2);
   const pdf = join(mkdtempSync(join(tmpdir(), 'strips-')), 'strips.pdf');

@@ -9,6 +9,8 @@ test('the wheel zooms at the pointer, the space bar pans, a double click fits, a
   page,
 }) => {
   await newJob(page);
+  await page.getByLabel('Picture of this pass').selectOption('make gradient');
+  await settled(page);
   const box = (await page.getByTestId('sheet').boundingBox())!;
   const [px, py] = [box.x + box.width * 0.3, box.y + box.height * 0.4];
   await page.getByRole('button', { name: '1:1' }).click();

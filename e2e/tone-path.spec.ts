@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test';
 import { dropFile, makeOutput, newJob, saved, settled, storedJob, type } from './support/bench.ts';
 import { coverageRound, flagPicture, inkOf } from './support/pictures.ts';
-import { onSheet, openFold, sheetBox, strokeOver } from './support/sheet.ts';
+import { onSheet, openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
 
 const plateOf = async (page: Parameters<typeof makeOutput>[0]) => {
   const { bytes } = await makeOutput(page, /Plate of/);
@@ -165,7 +165,9 @@ test('a short picture is said plainly, with what would help', async ({ page }) =
   await dropFile(page, 'small.png', 'image/png', await flagPicture(300, 212));
   await settled(page);
   const station = page.getByRole('region', { name: 'Picture station' });
-  await expect(station.getByRole('alert')).toContainText(/1\.2 × the screen's 30 lpi\. That is short/);
+  await expect(station.getByRole('alert')).toContainText(/^\d+ ppi, too few for 30 lpi$/);
+  await openStation(page, 'Picture');
+  await expect(station.getByText(/1\.2 × the screen's 30 lpi\. That is short/)).toBeVisible();
   await type(page, 'Frequency', '20 lpi');
   await expect(station.getByRole('alert')).toHaveCount(0);
 });

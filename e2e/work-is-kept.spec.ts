@@ -11,7 +11,7 @@ test('more than 30 steps are undone and done again, to the very same job', async
   await saved(page);
   const after = (await storedJob(page, id)).document;
   expect(after.passes[0]!.fills[0].screen.angle).toBe(34);
-  await page.getByTestId('sheet').hover();
+  await page.getByTestId('sheet').hover({ position: { x: 12, y: 12 } });
   for (let k = 0; k < 34; k++) await page.getByRole('button', { name: 'Undo' }).click();
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   await saved(page);

@@ -8,4 +8,4 @@ install_referees
 npm run -s build
 data="${CHROMATYPE_DATA:-$PWD/data}"
 node demo/dist/main.js "$data/demo" > /dev/null
-node bench/dist/main.js "$data/demo/harbour-dusk.jpg"
+node bench/dist/main.js "$data/demo/harbour-dusk.jpg" "$@"

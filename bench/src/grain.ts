@@ -69,6 +69,8 @@ export async function grainRows(grey: Uint8Array, folder: string): Promise<Row[]
       measured: `${ms(mine)} : ${ms(clustered)} = ${(clustered / mine).toFixed(1)} ×`,
       asked: '10 ×',
       holds: clustered / mine >= 10,
+      value: clustered / mine,
+      more: true,
     };
   });
 
@@ -100,6 +102,8 @@ export async function grainRows(grey: Uint8Array, folder: string): Promise<Row[]
     measured: `${ms(mine)} : ${ms(theirs)} = ${(theirs / mine).toFixed(2)} ×`,
     asked: `${asked} ×`,
     holds: theirs / mine >= asked,
+    value: theirs / mine,
+    more: true,
   });
   return [
     ...ordered,

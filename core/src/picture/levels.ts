@@ -9,23 +9,26 @@ import type { Size } from '../raster/sheet.ts';
 const LEAST = 600;
 const MOST = 3200;
 
+/** How many times smaller a level is along each side. */
+const timesSmaller = (level: number): number => 1 << level;
+
 const longest = ({ width, height }: Size): number => Math.max(width, height);
 
 /** Size of a level in pixels. */
 export const levelSize = ({ width, height }: Size, level: number): Size => ({
-  width: Math.max(1, Math.round(width / 2 ** level)),
-  height: Math.max(1, Math.round(height / 2 ** level)),
+  width: Math.max(1, Math.round(width / timesSmaller(level))),
+  height: Math.max(1, Math.round(height / timesSmaller(level))),
 });
 
 /** The levels that are kept of a picture of a size, from large to small. */
 export function keptLevels(size: Size): number[] {
   const levels: number[] = [];
-  for (let level = 1; longest(size) / 2 ** level >= LEAST; level++) {
-    if (longest(size) / 2 ** level <= MOST) levels.push(level);
+  for (let level = 1; longest(size) / timesSmaller(level) >= LEAST; level++) {
+    if (longest(size) / timesSmaller(level) <= MOST) levels.push(level);
   }
   return levels;
 }
 
 /** The smallest kept level whose longer side has `pixels` at least; 0 when only the picture itself has. */
 export const levelFor = (size: Size, pixels: number): number =>
-  keptLevels(size).findLast((level) => longest(size) / 2 ** level >= pixels) ?? 0;
+  keptLevels(size).findLast((level) => longest(size) / timesSmaller(level) >= pixels) ?? 0;

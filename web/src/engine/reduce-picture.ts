@@ -1,14 +1,10 @@
 import { byteOfLight, LIGHT_OF_BYTE, memorySource, type PictureSource } from '@chromatype/core';
 
-/** Pictures with fewer pixels along their longer side are small enough as they are. */
-const SMALL = 1600;
-
 /** Samples taken across and down under each reduced pixel. */
 const SAMPLES = 4;
 
-/** A picture small enough for thumbnails: itself, or a copy averaged in linear light from evenly spread samples. */
+/** A small copy of a picture for thumbnails, averaged in linear light from evenly spread samples. */
 export function reducePicture(source: PictureSource, longest: number): PictureSource {
-  if (Math.max(source.width, source.height) <= SMALL) return source;
   const scale = Math.min(1, longest / Math.max(source.width, source.height));
   const width = Math.max(1, Math.round(source.width * scale));
   const height = Math.max(1, Math.round(source.height * scale));

@@ -42,6 +42,8 @@ import { SheetEngine } from './sheet-engine.ts';
 import type { ExactPixels, Slab } from './slab.ts';
 
 const THUMB_SIDE = 480;
+/** Pictures with at most so many pixels along their longer side are small enough for thumbnails. */
+const SMALL = 1600;
 /** Columns of a tile that are looked at for its seams. */
 const SEAM_SIDE = 256;
 
@@ -53,6 +55,7 @@ function reducedOf(job: Job, pass: Pass): PictureSource | null {
   const hash = job.pictures.find((p) => p.id === fillOf(pass).feed.picture)?.hash;
   const source = hash ? engine.smaller(hash) : null;
   if (!hash || !source) return null;
+  if (Math.max(source.width, source.height) <= SMALL) return source;
   if (!reduced.has(hash)) reduced.set(hash, reducePicture(source, THUMB_SIDE));
   return reduced.get(hash)!;
 }

@@ -1,8 +1,14 @@
-import { sheetPixels } from '@chromatype/core';
+import { type Job, sheetPixels } from '@chromatype/core';
 import type { ExactPixels } from '../engine/slab.ts';
 import type { View } from '../engine/view.ts';
 import type { Painter } from './scheduler.ts';
 import { sameView } from './slabs.ts';
+
+/** Where a job's sheet lies in a view: left, top, width and height in display pixels. */
+function cornerOf(view: View, job: Job): [number, number, number, number] {
+  const { width, height } = sheetPixels(job.sheet);
+  return [-view.originX, -view.originY, width * view.scale, height * view.scale];
+}
 
 /** Shows prints in a canvas. What lies round the sheet is left transparent. */
 export function createPainter(canvas: HTMLCanvasElement): Painter {
@@ -34,8 +40,7 @@ export function createPainter(canvas: HTMLCanvasElement): Painter {
         canvas.width = view.width;
         canvas.height = view.height;
       }
-      const sheet = sheetPixels(job.sheet);
-      const corner = [-view.originX, -view.originY, sheet.width * view.scale, sheet.height * view.scale] as const;
+      const corner = cornerOf(view, job);
       context.clearRect(0, 0, view.width, view.height);
       // Before anything is painted what lies under the canvas stays in sight: the stored small print.
       if (old && painted) {
@@ -62,9 +67,15 @@ export function createPainter(canvas: HTMLCanvasElement): Painter {
       }
       const coarse = new OffscreenCanvas(image.width, image.height);
       coarse.getContext('2d')!.putImageData(image, 0, 0);
+      // Coarse pixels reach over the edge of the sheet, where no settled picture would cover them.
+      context.save();
+      context.beginPath();
+      context.rect(...cornerOf(view, slab.job));
+      context.clip();
       context.imageSmoothingEnabled = true;
       context.clearRect(0, slab.first * k, image.width * k, image.height * k);
       context.drawImage(coarse, 0, slab.first * k, image.width * k, image.height * k);
+      context.restore();
     },
     exact(view, pieces) {
       for (const piece of pieces) drawExact(view, piece);

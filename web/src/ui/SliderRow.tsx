@@ -31,7 +31,7 @@ export function SliderRow(props: Props) {
   const tidy = (v: number) => Math.min(max, Math.max(min, Number((Math.round(v / step) * step).toPrecision(12))));
   return (
     <div
-      className={`grid items-center gap-2 ${props.wide ? 'grid-cols-[88px_1fr_58px]' : 'grid-cols-[62px_1fr_56px]'}`}
+      className={`grid items-center gap-2.5 ${props.wide ? 'grid-cols-[88px_1fr_58px]' : 'grid-cols-[62px_1fr_56px]'}`}
       title={about}
     >
       <span aria-hidden>{label}</span>

@@ -39,7 +39,7 @@ function layersOf(s: Settings): { readonly times: number; readonly z: number; re
   return Array.from({ length: s.detail }, (_, k) => {
     let weight = 1;
     for (let n = 0; n < k; n++) weight *= s.rough;
-    return { times: 2 ** k, z: s.evolve + 17 * k, weight };
+    return { times: 1 << k, z: s.evolve + 17 * k, weight };
   });
 }
 

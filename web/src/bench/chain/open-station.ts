@@ -14,7 +14,7 @@ interface OpenStation {
 /** Whether a station of the chain is open. The open station is part of the address, so that a reload keeps it. */
 export function useStation(title: string): OpenStation {
   const [params] = useSearchParams();
-  const setParam = useSetParam();
+  const setParam = useSetParam(true);
   const name = title.toLowerCase();
   const open = params.get('station');
   const toggle = useCallback(() => setParam('station', open === name ? null : name), [setParam, open, name]);

@@ -50,7 +50,9 @@ export function ColourBar({ job, chosen, choose }: Props) {
         >
           <span className="h-[34px] w-full border-b border-ink" style={{ background: stock.colour }} />
           <span className="w-full truncate px-1.5 pt-1 font-semibold">Stock</span>
-          <span className="w-full truncate px-1.5 font-mono text-[9.5px] text-muted">{stock.name}</span>
+          <span className="w-full truncate px-1.5 font-mono text-[9.5px] text-muted" title={stock.name} data-own>
+            {stock.name}
+          </span>
         </button>
         <DndContext
           sensors={sensors}
@@ -59,7 +61,7 @@ export function ColourBar({ job, chosen, choose }: Props) {
           onDragEnd={onDragEnd}
         >
           <SortableContext items={job.passes.map((p) => p.id)} strategy={horizontalListSortingStrategy}>
-            <ol className="flex" aria-label="Passes in print order">
+            <ol className="flex min-w-0" aria-label="Passes in print order">
               {job.passes.map((pass) => (
                 <PassPatch key={pass.id} job={job} pass={pass} chosen={chosen === pass.id} choose={choose} />
               ))}

@@ -67,7 +67,7 @@ function PassPatchPart({ job, pass, chosen, choose }: Props) {
     <li
       ref={setNodeRef}
       style={{ transform: CSS.Translate.toString(transform), transition, zIndex: isDragging || chosen ? 2 : undefined }}
-      className={`group relative -ml-px w-[112px] shrink-0 border border-ink bg-paper ${chosen ? 'outline-[3px] -outline-offset-1 outline-hot' : ''}`}
+      className={`group relative -ml-px w-[112px] min-w-[80px] border border-ink bg-paper ${chosen ? 'outline-[3px] -outline-offset-1 outline-hot' : ''}`}
     >
       <div
         {...attributes}
@@ -90,7 +90,9 @@ function PassPatchPart({ job, pass, chosen, choose }: Props) {
           largestCell={PATCH.cell}
           className={`block h-[34px] w-full border-b border-ink ${pass.on ? '' : 'opacity-25'}`}
         />
-        <span className="block truncate px-1.5 pt-1 pr-6 font-semibold">{pass.name}</span>
+        <span className="block truncate px-1.5 pt-1 pr-6 font-semibold" title={pass.name} data-own>
+          {pass.name}
+        </span>
         <span
           className="block truncate px-1.5 font-mono text-[8.5px] tracking-tighter text-muted"
           title="Size, angle, share of the sheet that is inked"

@@ -58,7 +58,7 @@ export function PhoneBench({ job, pass, choose }: Props) {
         <SheetView job={job} pass={pass} viewOnly />
       </main>
       <footer className="min-w-0 border-t border-ink bg-paper-2">
-        <ol aria-label="Passes in print order" className="flex gap-1.5 overflow-x-auto p-2" data-scrolls>
+        <ol aria-label="Passes in print order" className="flex gap-1.5 overflow-x-auto p-2" data-swiped>
           {job.passes.map((p) => (
             <Patch key={p.id} job={job} pass={p} chosen={p.id === pass?.id} choose={choose} />
           ))}

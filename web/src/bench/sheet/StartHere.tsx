@@ -39,7 +39,7 @@ async function madeSample(job: Job, pass: Pass, kind: MadeKind) {
 
 /** Tells on the sheet of a new job how to begin. */
 export function StartHere({ job, pass }: { readonly job: Job; readonly pass: Pass }) {
-  const setParam = useSetParam();
+  const setParam = useSetParam(true);
   function make(kind: MadeKind): void {
     void addMadePicture(kind.name, fillOf(pass).id);
     setParam('station', 'picture');

@@ -57,7 +57,7 @@ async function replaceFile(id: string): Promise<void> {
 /** Which picture a pass takes, which part of it, and where it lies. */
 function PictureStationPart({ job, pass, fill }: ChainProps) {
   const picture = pictureOf(job, fill.feed);
-  const setParam = useSetParam();
+  const setParam = useSetParam(true);
   const ready = usePictures((s) => (picture?.hash ? canBeSeen(s, picture.hash) : picture !== undefined));
   const thumb = (
     <SampleCanvas
@@ -113,6 +113,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
       <div className="flex items-center gap-1 pb-0.5">
         <select
           aria-label="Picture of this pass"
+          data-own
           value={fill.feed.picture ?? ''}
           onChange={(e) => choose(e.target.value)}
           className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper"

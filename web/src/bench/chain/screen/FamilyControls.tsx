@@ -2,8 +2,8 @@ import { familyOf } from '@chromatype/core';
 import type { ChainProps } from '../chain-props.ts';
 import { OwnFields } from './OwnFields.tsx';
 
-/** Settings of dots that stand among its cells. */
-const AMONG_CELLS: readonly string[] = ['shape', 'lattice'];
+/** Settings that are chosen among the cells: of dots, and of tiles. */
+const AMONG_CELLS: readonly string[] = ['shape', 'lattice', 'picture'];
 
 /** The settings of a family that have no control of their own beside the dial. */
 export function FamilyControls({ fill }: ChainProps) {

@@ -29,7 +29,6 @@ import { FrequencyField } from './FrequencyField.tsx';
 import { GrainControls, GrainSize } from './GrainControls.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { sharedFieldsOf } from './shared-fields.ts';
-import { TileControls } from './TileControls.tsx';
 
 const FAMILY_CHOICES = FAMILIES.map((f) => ({ value: f.name, label: f.label, title: f.about }));
 
@@ -39,7 +38,7 @@ type Part = (props: ChainProps) => React.ReactNode;
 const CELLS: Partial<Record<FamilyName, Part>> = { dots: DotCells, grain: GrainCells, tile: TileCells };
 
 /** Families with controls of their own, shown when the station is open. */
-const CONTROLS: Partial<Record<FamilyName, Part>> = { grain: GrainControls, tile: TileControls };
+const CONTROLS: Partial<Record<FamilyName, Part>> = { grain: GrainControls };
 
 /** Families whose size is not a frequency. */
 const SIZES: Partial<Record<FamilyName, Part>> = { grain: GrainSize };

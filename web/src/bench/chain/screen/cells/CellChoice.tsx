@@ -17,7 +17,7 @@ interface Props {
 
 const SIDE = 56;
 /** In a low window the chain has less room. */
-const LOWER = '[@media(max-height:740px)]:max-h-[44px] [@media(max-height:740px)]:object-cover';
+const LOWER = '[@media(max-height:740px)]:max-h-[40px] [@media(max-height:740px)]:object-cover';
 
 /** Where pickers lie: over the chain, so that the sheet stays in sight. */
 export const OVER_CHAIN = 'over-chain';

@@ -11,6 +11,7 @@ import { sendPicture } from '../../../add-picture.ts';
 import type { ChainProps } from '../../chain-props.ts';
 import { CellChoice } from './CellChoice.tsx';
 import type { Cell } from './cell.ts';
+import { TileSeams } from './TileSeams.tsx';
 
 const SPOT = '';
 
@@ -80,6 +81,7 @@ export function TileCells({ job, pass, fill }: ChainProps) {
           <Brush size={15} aria-hidden /> Tile maker
         </Link>
       </div>
+      <TileSeams job={job} fill={fill} />
     </>
   );
 }

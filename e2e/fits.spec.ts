@@ -1,0 +1,143 @@
+import { createJob, filePicture, fillOf, INK_SETS, type Job, splitPicture, withFill } from '@chromatype/core';
+import { expect, type Page, test } from '@playwright/test';
+import { settled } from './support/bench.ts';
+import { expectToFit } from './support/fits.ts';
+import { softPhoto } from './support/pictures.ts';
+import { closeStations, openStation } from './support/sheet.ts';
+
+const SIZES = [
+  { width: 1100, height: 700 },
+  { width: 1280, height: 800 },
+  { width: 1920, height: 1080 },
+] as const;
+
+/** A small sheet in process inks, as an artist would leave it. Returns its address. */
+async function processJob(page: Page): Promise<string> {
+  const answer = await page.request.post('/api/pictures?name=harbour at dusk, seen from the pier.jpg', {
+    data: await softPhoto(900, 640),
+    headers: { 'Content-Type': 'application/octet-stream' },
+  });
+  const { hash, width, height } = (await answer.json()) as { hash: string; width: number; height: number };
+  const base = createJob('Kite Week programme', 'p');
+  const picture = filePicture({ id: 'a', name: 'harbour at dusk, seen from the pier.jpg', hash, width, height });
+  const plain: Job = {
+    ...base,
+    sheet: { ...base.sheet, width: 105, height: 74 },
+    pictures: [picture],
+    passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
+  };
+  let n = 0;
+  const set = INK_SETS.find((s) => s.name === 'process')!;
+  const document = splitPicture(plain, { set, from: 'p', newId: () => `n${n++}` }).job;
+  const made = await page.request.post('/api/jobs', { data: { document } });
+  return `/jobs/${((await made.json()) as { id: string }).id}`;
+}
+
+async function openAllFolds(page: Page, station: string): Promise<void> {
+  const folds = page
+    .getByRole('region', { name: `${station} station` })
+    .locator('button[data-state=closed]:not([aria-haspopup])');
+  for (let n = await folds.count(); n > 0; n = await folds.count()) await folds.first().click();
+}
+
+for (const size of SIZES) {
+  test.describe(`at ${size.width} × ${size.height}, with scrollbars that take room,`, () => {
+    test.use({ viewport: size });
+
+    test('nothing on the Bench scrolls sideways or is cut, and at rest all six stations are in sight', async ({
+      page,
+    }) => {
+      test.setTimeout(150_000);
+      const address = await processJob(page);
+      await page.goto(address);
+      await settled(page);
+      await expectToFit(page, 'Bench at rest');
+      const chain = page.getByRole('region', { name: 'Chain' });
+      expect(await chain.evaluate((e) => e.scrollHeight - e.clientHeight)).toBe(0);
+      await expect(chain.getByRole('region')).toHaveCount(6);
+      for (const station of ['Picture', 'Tone', 'Screen', 'Ink']) {
+        await openStation(page, station);
+        await openAllFolds(page, station);
+        await expectToFit(page, `${station} station`);
+        // The others are a line each, and the open one scrolls inside itself.
+        await expect(chain.locator('[data-mode=line]')).toHaveCount(5);
+        expect(await chain.evaluate((e) => e.scrollHeight - e.clientHeight)).toBe(0);
+      }
+      await closeStations(page);
+      for (const choice of ['Dot shape', 'Lattice']) {
+        await page.getByRole('button', { name: new RegExp(`^${choice}: `) }).click();
+        await expectToFit(page, choice);
+        await page.keyboard.press('Escape');
+      }
+      for (const family of ['Lines', 'Grain', 'Tile']) {
+        await page.getByRole('radio', { name: family, exact: true }).click();
+        await expectToFit(page, `${family} at rest`);
+        await openStation(page, 'Screen');
+        await expectToFit(page, `${family} opened`);
+        await closeStations(page);
+      }
+      await page.getByRole('button', { name: /^Stock/ }).click();
+      await expectToFit(page, 'Sheet and stock');
+      await page.getByRole('button', { name: 'Output' }).click();
+      await expect(page.getByTestId('estimate')).toContainText('about');
+      await expectToFit(page, 'Output');
+      await page.getByRole('button', { name: /^Pass Cyan/ }).click();
+      await page.getByRole('button', { name: 'Readings' }).click();
+      await expect(page.getByTestId('worst-step')).toContainText('Largest');
+      await expectToFit(page, 'Readings');
+      await page.keyboard.press('?');
+      await expectToFit(page, 'Keys');
+    });
+
+    test('nothing in the other views scrolls sideways or is cut', async ({ page }) => {
+      const address = await processJob(page);
+      await page.goto('/');
+      await expect(page.getByRole('heading', { name: 'Kite Week programme' }).first()).toBeVisible();
+      await expectToFit(page, 'Shelf');
+      await page.goto(`${address}/strips`);
+      await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '15');
+      await expectToFit(page, 'Test strips');
+      await page.goto(`${address}/plates`);
+      await expect(page.getByRole('figure', { name: 'Plate of Cyan' }).locator('canvas')).toHaveAttribute(
+        'data-drawn',
+        'yes',
+      );
+      await expectToFit(page, 'Plates');
+      await page.goto(`${address}/tiles`);
+      await expect(page.getByTestId('tile-sheet')).toHaveAttribute('data-stage', 'settled');
+      await expectToFit(page, 'Tile maker');
+      await page.goto('/swatches?set=process');
+      await expect(
+        page
+          .getByLabel('Name of the set')
+          .or(page.getByRole('button', { name: 'Make an own copy' }))
+          .first(),
+      ).toBeVisible();
+      await expectToFit(page, 'Swatches');
+      const empty = await page.request.post('/api/jobs', { data: { document: createJob('New job', 'p') } });
+      await page.goto(`/jobs/${((await empty.json()) as { id: string }).id}`);
+      await expect(page.getByRole('region', { name: 'How to begin' })).toBeVisible();
+      await expectToFit(page, 'An empty job');
+    });
+  });
+}
+
+test('a phone shows the sheet, the colour bar and readings, and changes nothing', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 800 });
+  const address = await processJob(page);
+  await page.goto(address);
+  await settled(page);
+  await expectToFit(page, 'a job on a phone');
+  await expect(page.getByText('view only')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Passes in print order' }).getByRole('button')).toHaveCount(5);
+  await expect(page.getByText('Most ink')).toBeVisible();
+  // Nothing that could change the job is there: neither fields nor the chain.
+  await expect(page.locator('input, select, [role=slider]')).toHaveCount(0);
+  const sheet = (await page.getByTestId('sheet-edge').boundingBox())!;
+  expect(sheet.width).toBeGreaterThan(300);
+  await page.goto('/');
+  await expectToFit(page, 'the Shelf on a phone');
+  await page.goto(`${address}/plates`);
+  await expect(page.getByText('needs a window of at least')).toBeVisible();
+  await expectToFit(page, 'Plates on a phone');
+});
