@@ -130,11 +130,12 @@ export function createDisplayMeans(
     const plane = ((area.width + 15) & ~15) * 4;
     const acc = kernels.scratch('display-columns', plane * 3);
     const weightBlock = kernels.scratch('display-weights', 2 * (MOST_ROWS + 8));
-    const view = kernels.u16(weightBlock);
     const stride = plates[0]?.stride ?? 0;
     const factor = 1 / (65535 * WEIGHT);
     const shares = kernels.scratch('display-shares', 8 * (Math.ceil(area.width * grid.scale) + 4));
     const room = kernels.scratch('display-room', plane * 4);
+    // After the last block: memory that grows leaves earlier views empty.
+    const view = kernels.u16(weightBlock);
     const count = kernels.run.planShares(left, grid.scale, area.width, shares.ptr);
     const first = sums.ptr + Math.floor(left) * 16;
     for (const { display, from, weights, total } of planOf(area)) {
