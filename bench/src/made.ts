@@ -20,15 +20,27 @@ import { median, ms, type Row, timed } from './statistics.ts';
 
 const TIMES = 3;
 const BAND = 256;
+/** Size of the letters in picture widths. */
+const SIZE = 0.15;
 /** The most milliseconds that a kind may take on 24 megapixels, where that is asked for. */
 const MOST: Readonly<Record<string, number>> = { noise: 500 };
 
 /** Two words in a shipped font, as lettering keeps them. */
 function words(): string {
-  const file = createRequire(import.meta.url).resolve('@fontsource/bangers/files/bangers-latin-400-normal.woff');
+  const file = createRequire(import.meta.url).resolve(
+    '@fontsource/instrument-sans/files/instrument-sans-latin-700-normal.woff',
+  );
   const bytes = readFileSync(file);
   const font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length) as ArrayBuffer);
-  return pathData(font.getPath('Kite Week', 0.08, 0.42, 0.2).commands, 5);
+  let x = 0.08;
+  return [...'Kite Week']
+    .map((char) => {
+      const glyph = font.charToGlyph(char);
+      const path = pathData(glyph.getPath(x, 0.42, SIZE).commands, 5);
+      x += (glyph.advanceWidth / font.unitsPerEm) * SIZE;
+      return path;
+    })
+    .join('');
 }
 
 function madeJob(kind: string): Job {
@@ -56,9 +68,9 @@ export function madeRows(): Row[] {
       for (let y = 0; y < HEIGHT; y += BAND)
         light.read({ x: 0, y, width: WIDTH, height: Math.min(BAND, HEIGHT - y), step: 1 });
     };
-    timed(1, all);
-    const value = median(timed(TIMES, all));
     const most = MOST[name];
+    if (most) timed(1, all);
+    const value = median(timed(most ? TIMES : 1, all));
     return {
       work: `made picture, 24 MP, one thread: ${label}`,
       measured: ms(value),

@@ -1,13 +1,16 @@
-/** The part of opentype.js that plate names use; the package ships no types. */
+/** The part of opentype.js that the benchmark's lettering uses; the package ships no types. */
 declare module 'opentype.js' {
-  export interface Font {
+  interface Glyph {
+    readonly advanceWidth: number;
     getPath(
-      text: string,
       x: number,
       y: number,
       size: number,
     ): { readonly commands: readonly import('@chromatype/core').PathCommand[] };
-    getAdvanceWidth(text: string, size: number): number;
+  }
+  interface Font {
+    readonly unitsPerEm: number;
+    charToGlyph(char: string): Glyph;
   }
   const opentype: { parse(bytes: ArrayBuffer): Font };
   export default opentype;

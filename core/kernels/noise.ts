@@ -51,6 +51,14 @@ export function noiseRow(
     const f1 = f64x2.splat(p1), d1 = f64x2.splat(q1 - p1);
     const f2 = f64x2.splat(p2), d2 = f64x2.splat(q2 - p2);
     const f3 = f64x2.splat(p3), d3 = f64x2.splat(q3 - p3);
+    // At a whole time the later face has no share.
+    for (; c == 0 && x + 2 <= end; x += 2) {
+      const a = v128.load(smooth + ((<usize>x) << 3));
+      const here = between(f0, d0, a);
+      const value = f64x2.mul(ww, between(here, f64x2.sub(between(f1, d1, a), here), bb));
+      const at = sums + ((<usize>x) << 3);
+      v128.store(at, first ? value : f64x2.add(v128.load(at), value));
+    }
     for (; x + 2 <= end; x += 2) {
       const a = v128.load(smooth + ((<usize>x) << 3));
       const here = between(f0, d0, a);
@@ -78,9 +86,17 @@ export function noiseRow(
 
 /** values[x] = 0.5 + (values[x] / whole − 0.5) · contrast, clipped to 0..1. */
 export function setContrast(values: usize, whole: f64, contrast: f64, count: i32): void {
-  for (let x = 0; x < count; x++) {
+  let x = 0;
+  const half = f64x2.splat(0.5);
+  for (; x + 2 <= count; x += 2) {
+    const at = values + ((<usize>x) << 3);
+    const off = f64x2.sub(f64x2.div(v128.load(at), f64x2.splat(whole)), half);
+    const value = f64x2.add(half, f64x2.mul(off, f64x2.splat(contrast)));
+    v128.store(at, f64x2.pmin(f64x2.pmax(value, f64x2.splat(0)), f64x2.splat(1)));
+  }
+  for (; x < count; x++) {
     const at = values + ((<usize>x) << 3);
     const value = 0.5 + (load<f64>(at) / whole - 0.5) * contrast;
-    store<f64>(at, min(1.0, max(0.0, value)));
+    store<f64>(at, value < 0 ? 0 : value > 1 ? 1 : value);
   }
 }

@@ -132,7 +132,8 @@ function outlineFeed(outline: OutlinePicture, at: Placement, size: Size, weights
     const cover = outline.fill
       ? coverPolygons(polygons, area, outline.evenOdd)
       : coverOutlines(polygons, area, outline.line * size.width * at.scale);
-    const data = Uint16Array.from(cover, (share) => Math.round(65535 - share * (65535 - full)));
+    const data = new Uint16Array(cover.length);
+    for (let k = 0; k < data.length; k++) data[k] = Math.round(65535 - cover[k]! * (65535 - full));
     return { depth: 16, width: area.width, rows: rowsOf(area), data };
   };
 }
