@@ -81,13 +81,17 @@ function rowsOf(name: string, times: { first: number[]; settled: number[] }): Ro
   return [row('first picture', times.first, 50), row('settled', times.settled, 250)];
 }
 
-/** A point of the free curve, in display pixels. */
-async function curvePoint(page: Page): Promise<readonly [number, number]> {
+/** Opens the free curve of the Tone station. */
+async function openCurve(page: Page): Promise<void> {
   await page.waitForTimeout(2000);
   await page.getByRole('button', { name: 'More of Tone' }).click();
   await page.getByRole('button', { name: /^Curve/ }).click();
   await page.getByTestId('curve').scrollIntoViewIfNeeded();
   await page.waitForTimeout(1000);
+}
+
+/** A new point of the free curve, or the one that is there, in display pixels. */
+async function curvePoint(page: Page): Promise<readonly [number, number]> {
   const box = (await page.getByTestId('curve').boundingBox())!;
   const [px, py] = [box.x + box.width * 0.5, box.y + 190 * 0.4];
   await page.mouse.click(px, py);
@@ -218,8 +222,13 @@ export async function previewRows(picture: string, folder: string, again: Again)
     const rim = (degrees: number) =>
       [cx + reach * Math.cos((degrees * Math.PI) / 180), cy - reach * Math.sin((degrees * Math.PI) / 180)] as const;
     rows.push(...(await again(async () => rowsOf('screen dial', await drag(page, rim(75), (k) => rim(75 + 2 * k))))));
-    const point = await curvePoint(page);
-    rows.push(...(await again(async () => rowsOf('curve', await drag(page, point, (k) => [point[0] + k, point[1]])))));
+    await openCurve(page);
+    rows.push(
+      ...(await again(async () => {
+        const point = await curvePoint(page);
+        return rowsOf('curve', await drag(page, point, (k) => [point[0] + k, point[1]]));
+      })),
+    );
     await page.goto(`${address}/jobs/${id}/strips?pass=p1`);
     await page.waitForFunction(() => performance.getEntriesByName('strips all').length > 0);
     await page.getByLabel('Setting down').selectOption('tone.middle');

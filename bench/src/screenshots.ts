@@ -25,6 +25,10 @@ await settled();
 await page.getByRole('button', { name: /^Pass Harbour blue/ }).click();
 await page.waitForTimeout(1500);
 await shot('bench');
+await page.getByRole('button', { name: /^Dot shape: / }).click();
+await page.waitForTimeout(1500);
+await shot('shapes');
+await page.keyboard.press('Escape');
 await page.getByRole('button', { name: '1:1' }).click();
 await page.getByRole('button', { name: 'Output' }).click();
 await settled();
@@ -32,6 +36,12 @@ await page.waitForSelector('[data-testid=estimate]:has-text("about")');
 await shot('output');
 
 // Plates of a process print, its rosettes, a print on the press, light on black, and the sets of inks.
+await page.goto(address);
+await page.getByRole('button', { name: 'New job', exact: true }).click();
+await page.waitForFunction(
+  () => document.querySelectorAll('[aria-label="How to begin"] canvas[data-drawn=yes]').length === 6,
+);
+await shot('begin');
 const openJob = async (name: string, view = '') => {
   await page.goto(address);
   const href = await page.getByRole('link', { name }).first().getAttribute('href');
@@ -90,6 +100,7 @@ await page.getByRole('button', { name: 'Close Readings' }).click();
 await page.getByRole('link', { name: 'Test strips' }).click();
 // The middle of the poster has most of its yellow.
 await page.getByLabel('Pass of the strips').selectOption({ label: 'Lamp yellow' });
+await page.waitForTimeout(2500);
 await page.getByLabel('Setting down').selectOption('dots.shape');
 await page.getByRole('button', { name: 'Make strips' }).click();
 await page.waitForFunction(() => {

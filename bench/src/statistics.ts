@@ -30,7 +30,7 @@ export interface Row {
 }
 
 /** How often rows are measured at most that the machine's noise may have spoiled. */
-const MOST_RUNS = 4;
+const MOST_RUNS = 3;
 
 const short = (value: number): string => (value < 10 ? value.toFixed(1) : value.toFixed(0));
 

@@ -74,6 +74,14 @@ function OpenTestStrips({ id }: { readonly id: string }) {
         height: MM_PER_INCH,
       }),
   );
+  // How often the artist has changed what the next sheet shows.
+  const drafts = useRef(0);
+  const changed =
+    <T,>(set: (value: T) => void) =>
+    (value: T): void => {
+      drafts.current++;
+      set(value);
+    };
   const [sheet, setSheet] = useState<StripSheet | null>(newest ?? null);
   const [zoom, setZoom] = useState<number | null>(null);
   const [chosen, setChosen] = useState({ column: 0, row: 0 });
@@ -90,8 +98,12 @@ function OpenTestStrips({ id }: { readonly id: string }) {
   useEffect(() => {
     if (!ready || sheet || !base) return;
     let current = true;
+    const asked = drafts.current;
     const kept = job.strips.filter((s) => s.pass === base.id).at(-1);
-    void (kept ? Promise.resolve(kept) : startingSheet(job, base)).then((first) => current && open(first));
+    void (kept ? Promise.resolve(kept) : startingSheet(job, base)).then((first) => {
+      // What the artist has set meanwhile stays.
+      if (current) open(first, drafts.current === asked);
+    });
     return () => {
       current = false;
     };
@@ -150,11 +162,13 @@ function OpenTestStrips({ id }: { readonly id: string }) {
   }
 
   const cssPerPixel = scale / devicePixelRatio;
-  function open(kept: StripSheet): void {
+  function open(kept: StripSheet, withSettings = true): void {
     setSheet(kept);
-    setAcross(draftFrom(kept.across));
-    setDown(kept.down && draftFrom(kept.down));
-    setCrop(kept.crop);
+    if (withSettings) {
+      setAcross(draftFrom(kept.across));
+      setDown(kept.down && draftFrom(kept.down));
+      setCrop(kept.crop);
+    }
     setChosen({ column: 0, row: 0 });
     setZoom(null);
   }
@@ -178,9 +192,9 @@ function OpenTestStrips({ id }: { readonly id: string }) {
               ))}
             </select>
           </label>
-          <AxisEditor title="Across" pass={base} draft={across} onChange={setAcross} />
-          <AxisEditor title="Down" pass={base} draft={down} optional onChange={setDown} />
-          <CropPicker job={job} pass={base} ready={ready} crop={crop} onChange={setCrop} />
+          <AxisEditor title="Across" pass={base} draft={across} onChange={changed(setAcross)} />
+          <AxisEditor title="Down" pass={base} draft={down} optional onChange={changed(setDown)} />
+          <CropPicker job={job} pass={base} ready={ready} crop={crop} onChange={changed(setCrop)} />
           <div className="flex flex-wrap gap-1">
             <Button strong onClick={make} disabled={!across || !axisOf(across) || !ready}>
               Make strips
@@ -200,7 +214,7 @@ function OpenTestStrips({ id }: { readonly id: string }) {
               PDF
             </Button>
           </div>
-          <KeptSheets sheets={job.strips.filter((s) => s.pass === base.id)} shown={sheet} open={open} />
+          <KeptSheets sheets={job.strips.filter((s) => s.pass === base.id)} shown={sheet} open={(kept) => open(kept)} />
         </div>
         <div
           ref={grid}
