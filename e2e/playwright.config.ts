@@ -12,7 +12,8 @@ export default defineConfig({
   testDir: '.',
   timeout: 90_000,
   expect: { timeout: 15_000 },
-  workers: 1,
+  // Tests wait for saving and printing much of the time; they share one server, and each worker has one browser.
+  workers: 2,
   reporter: 'list',
   outputDir: '../test-results',
   use: {
