@@ -50,7 +50,7 @@ export function processJob(): Job {
 /** Separation and plates of some rows of the sheet, as one of two threads makes them. */
 export function printPart(rgba: Uint8Array, first: number, rows: number, board?: SharedArrayBuffer): number {
   const kernels = createKernels();
-  const caches = { ...NO_CACHES, shared: board && sharedMakes(openBoard(board)) };
+  const caches = { ...NO_CACHES, shared: board && sharedMakes(openBoard(board), first === 0 ? 0 : 1) };
   const job = processJob();
   // The thread's part as a sheet of its own: the same work, pixel for pixel.
   const source = memorySource(WIDTH, rows, 4, rgba.subarray(first * WIDTH * 4, (first + rows) * WIDTH * 4));

@@ -121,6 +121,7 @@ export * from './print/small-print.ts';
 
 export * from './picture/levels.ts';
 export { createBoard, openBoard } from './memory/board.ts';
+export { prepareShared } from './print/prepare.ts';
 export { sharedMakes, type SharedMakes } from './print/shared-makes.ts';
 export * from './measure/beat.ts';
 export * from './measure/beat-rows.ts';

@@ -4,6 +4,7 @@ import { sheetPixels } from '../raster/sheet.ts';
 import type { Job, Pass } from '../document/types.ts';
 import type { PictureLookup, PrintEnv } from './env.ts';
 import { planPass } from './plan-pass.ts';
+import { prepareShared } from './prepare.ts';
 
 /** Rows a band holds: enough to work in long runs, few enough that memory follows the sheet's width. */
 export const BAND_ROWS = 64;
@@ -19,6 +20,7 @@ export interface PlateBand {
 export function* printBands(env: PrintEnv, job: Job, passes: readonly Pass[]): Generator<PlateBand> {
   const { width, height } = sheetPixels(job.sheet);
   const plans = passes.map((pass) => planPass(env, job, pass));
+  prepareShared(env, job, plans);
   try {
     for (let y = 0; y < height; y += BAND_ROWS) {
       const rows = Math.min(BAND_ROWS, height - y);

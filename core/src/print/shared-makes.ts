@@ -4,6 +4,8 @@ import type { InkTable } from '../separate/ink-table.ts';
 
 /** What threads make once for all of them: compiled tiles of screens and tables of separations. */
 export interface SharedMakes {
+  /** 0 or 1: what this thread begins with, so that two threads do not make the same at the same time. */
+  readonly turn: number;
   tile(key: string, make: () => ThresholdTile): ThresholdTile;
   inkTable(key: string, make: () => InkTable): InkTable;
 }
@@ -45,7 +47,8 @@ function tableOf(bytes: Uint8Array): InkTable {
 }
 
 /** Shares what is made by way of a board. Equal keys must make equal things. */
-export const sharedMakes = (board: Board): SharedMakes => ({
+export const sharedMakes = (board: Board, turn: number): SharedMakes => ({
+  turn,
   tile: (key, make) => tileOf(board.share(`tile ${key}`, () => packTile(make()))),
   inkTable: (key, make) => tableOf(board.share(`inks ${key}`, () => packTable(make()))),
 });

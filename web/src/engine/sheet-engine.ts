@@ -31,6 +31,7 @@ import {
   plateKey,
   type PrintCaches,
   type PrintEnv,
+  prepareShared,
   prepareTables,
   printingPasses,
   remember,
@@ -80,13 +81,9 @@ export class SheetEngine {
 
   private board: SharedMakes | undefined;
 
-  /** 0 or 1: with which half of the passes this worker begins to compile screens. */
-  private turn = 0;
-
   /** Shares compiled screens and tables with the other workers by way of memory that all of them have. */
   useBoard(board: SharedArrayBuffer, turn: number): void {
-    this.board = sharedMakes(openBoard(board));
-    this.turn = turn;
+    this.board = sharedMakes(openBoard(board), turn);
   }
 
   private readonly caches: PrintCaches = {
@@ -164,15 +161,13 @@ export class SheetEngine {
   /** Reads the plates of the printing passes of a job over any block of the sheet. */
   private platesOf(job: Job, draft: boolean, press = false): (area: Area) => Plate[] {
     const passes = printingPasses(job);
-    // Each worker compiles other screens first, so that the workers share the work instead of waiting for each other.
-    const first = Math.floor((this.turn * passes.length) / 2);
-    for (const k of passes.keys()) this.plan(job, passes[(first + k) % passes.length]!, draft).prepare();
-    const readers = passes.map((pass) => this.plateReader(job, pass, draft, press));
+    const plans = passes.map((pass) => this.plan(job, pass, draft));
+    prepareShared(this.env, job, plans);
+    const readers = passes.map((pass, k) => this.plateReader(job, pass, plans[k]!, draft, press));
     return (area) => readers.map((read) => read(area));
   }
 
-  private plateReader(job: Job, pass: Pass, draft: boolean, press: boolean): (area: Area) => Plate {
-    const plan = this.plan(job, pass, draft);
+  private plateReader(job: Job, pass: Pass, plan: PassPlan, draft: boolean, press: boolean): (area: Area) => Plate {
     const { key } = plan.plate;
     const whole = this.wholes.get(key);
     const cut = whole && ((a: Area) => cutPlate(whole, a.x, a.y, a.width, a.height, a.step));

@@ -65,7 +65,7 @@ export function StockRow({ stock, onChange }: Props) {
           <div className="w-[130px]">
             <SelectField
               label="Texture"
-              about="What the surface shows as it may come off the press."
+              about="Texture of the surface, shown in the print as it may come off the press."
               value={stock.texture}
               options={TEXTURES}
               onChange={(texture) => onChange({ ...stock, texture: texture as Stock['texture'] })}

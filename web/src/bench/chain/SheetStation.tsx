@@ -35,9 +35,9 @@ const UNITS: readonly { value: 'mm' | 'cm' | 'in' | 'px'; label: string }[] = [
 ];
 
 const RESIZING: readonly { value: Resizing; label: string; title: string }[] = [
-  { value: 'keep', label: 'stay', title: 'Pictures placed by hand stay where they are' },
-  { value: 'scale', label: 'grow along', title: 'Pictures placed by hand grow and shrink with the sheet' },
-  { value: 'centre', label: 're-centre', title: 'Pictures placed by hand keep their size about the middle' },
+  { value: 'keep', label: 'Stay', title: 'Pictures placed by hand stay where they are' },
+  { value: 'scale', label: 'Scale', title: 'Pictures placed by hand are scaled with the sheet' },
+  { value: 'centre', label: 'Centre', title: 'Pictures placed by hand keep their size and are centred' },
 ];
 
 const GROUPS = ['A', 'B', 'US', 'Other'] as const;
@@ -197,7 +197,7 @@ export function SheetStation({ job }: { readonly job: Job }) {
           </div>
           <SelectField
             label="Texture"
-            about="What the surface shows as it may come off the press."
+            about="Texture of the surface, shown in the print as it may come off the press."
             value={sheet.stock.texture}
             options={TEXTURES}
             onChange={(texture) => change({ stock: { ...sheet.stock, texture: texture as Stock['texture'] } })}

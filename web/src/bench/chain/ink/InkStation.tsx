@@ -27,8 +27,12 @@ import { LabFields } from './LabFields.tsx';
 const ORDINALS = ['1st', '2nd', '3rd'];
 
 const MEETS = [
-  { name: 'overprint', label: 'Overprints', about: 'Lies on what is there, as ink does.' },
-  { name: 'light', label: 'Adds light', about: 'Adds to what is there, as a lamp does: for light on black.' },
+  { name: 'overprint', label: 'Overprints', about: 'Lies on what was printed before, as ink does.' },
+  {
+    name: 'light',
+    label: 'Adds light',
+    about: 'Adds its light to what was printed before, as a lamp does: for light on black.',
+  },
 ] as const;
 
 const PERFECT: Lab = [100, 0, 0];

@@ -60,7 +60,7 @@ export function CropControls({ picture }: { readonly picture: Picture }) {
             <NumberField
               key={key}
               label={label}
-              about="Edge of what is kept, in per cent of the picture."
+              about="Edge of the cropped area, in per cent of the picture."
               value={crop[key]}
               min={near ? 0 : other + LEAST}
               max={near ? other - LEAST : 1}
@@ -134,8 +134,8 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
           />
           <SliderRow
             wide
-            label="Hard"
-            about="0 fades from the middle, 100 % is full up to the edge."
+            label="Hardness"
+            about="0 % is soft from the middle outwards, 100 % is full up to the edge."
             value={brush.hardness}
             min={0}
             max={1}
@@ -146,7 +146,7 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
           />
           <SwitchField
             label="Keeps to edges"
-            about="A stroke works on what is like the colours under its middle, within the tolerance, so that it may be rough. Off, it works on all it covers."
+            about="A stroke affects only colours like those under its middle, within the tolerance, so that it can be rough. Off, it affects all that it covers."
             value={(cut ?? NEW_CUT_OUT).keepsEdges}
             onChange={(keepsEdges) => change({ keepsEdges })}
           />
@@ -171,7 +171,7 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
           <SliderRow
             wide
             label="Tolerance"
-            about="How far a colour may be from a picked one and still go (distance in OKLab)."
+            about="Colours within this distance of a picked one are removed (distance in OKLab)."
             value={cut.tolerance}
             min={0}
             max={0.5}
@@ -183,7 +183,7 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
           <SliderRow
             wide
             label="Soft edge"
-            about="Further distance over which colours fade back in."
+            about="Colour distance over which the edge of the cut-out fades."
             value={cut.softness}
             min={0}
             max={0.3}
@@ -193,8 +193,8 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
             onChange={(softness) => change({ softness })}
           />
           <SwitchField
-            label="Only what hangs together"
-            about="Off, the picked colours go everywhere in the picture."
+            label="Joined areas only"
+            about="Off, the picked colours are removed everywhere in the picture."
             value={cut.joined}
             onChange={(joined) => change({ joined })}
           />

@@ -125,7 +125,7 @@ export function SeparationControls({ job, pass, fill, separation }: ChainProps &
           label={
             stats ? `Out of reach: mean ${stats.mean.toFixed(1)}, 95 % within ${stats.p95.toFixed(1)}` : 'Out of reach'
           }
-          about="Marks on the sheet what these inks cannot print: colours that miss the wish by more than 5 (CIEDE2000)."
+          about="Marks the colours that these inks cannot print: those with a CIEDE2000 difference of more than 5."
           value={shown}
           onChange={(on) => setOverlay(on ? 'reach' : null)}
         />

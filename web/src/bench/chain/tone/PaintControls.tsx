@@ -47,7 +47,7 @@ export function PaintControls({ fill }: Pick<ChainProps, 'fill'>) {
       </div>
       <Choice label="The brush" value={brush.does} options={DOES} onChange={(does) => setBrush({ does })} />
       {row('Size', 'size', 'Width of the brush on the sheet; a pen’s pressure acts on the strength.', 0.5, 100)}
-      {row('Hard', 'hardness', '0 fades from the middle, 100 % is full up to the edge.', 0, 1)}
+      {row('Hard', 'hardness', '0 % is soft from the middle outwards, 100 % is full up to the edge.', 0, 1)}
       {row('Strength', 'strength', 'How far one stroke goes towards bare or solid.', 0.02, 1)}
     </div>
   );

@@ -114,8 +114,8 @@ function ToneStationPart({ job, pass, fill }: ChainProps) {
             {field('steps')}
             {field('blocks')}
             <SwitchField
-              label="Blocks are the screen's own cells"
-              about="Every cell of the screen takes one tone; the same as One tone a cell in the Screen station."
+              label="One tone a cell"
+              about="Each cell of the screen takes one tone. This is the same switch as in the Screen station."
               value={fill.screen.oneTone}
               onChange={(oneTone) => edit(setScreen(fill.id, { oneTone }))}
             />
@@ -188,7 +188,7 @@ function Ends({ tone, counts, change }: PartProps & { readonly counts: readonly 
         </Button>
         <NumberField
           label="clip"
-          about="Share of the picture left clipped at each end by automatic ends."
+          about="Share of the picture that automatic highlights and shadows clip at each end."
           value={clip}
           min={0}
           max={0.2}
@@ -200,7 +200,7 @@ function Ends({ tone, counts, change }: PartProps & { readonly counts: readonly 
       </div>
       <SwitchField
         label={`Show clipping: ${(100 * share(0, tone.lights)).toFixed(1)} % bare, ${(100 * share(tone.darks, 1)).toFixed(1)} % solid`}
-        about="Marks on the sheet where the ends cut the picture off: blue-green prints nothing, red prints solid."
+        about="Marks the clipped areas on the sheet: blue-green prints nothing, red prints solid."
         value={shown}
         onChange={(on) => setOverlay(on ? 'clip' : null)}
       />
