@@ -1,4 +1,4 @@
-import { createJob, fillOf, type Job, newBend, newMade, withFill } from '@chromatype/core';
+import { createJob, familyOf, fillOf, type Job, newBend, newMade, withFill } from '@chromatype/core';
 import { jest } from '@jest/globals';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
@@ -11,6 +11,8 @@ jest.unstable_mockModule('../src/bench/chain/Station.tsx', () => ({
 
 /** Controls are drawn from the tables: this file runs in a copy of the project to which entries were added. */
 const { ScreenStation } = await import('../src/bench/chain/screen/ScreenStation.tsx');
+const { CellPicker } = await import('../src/bench/chain/screen/cells/CellPicker.tsx');
+const { cellsOf } = await import('../src/bench/chain/screen/cells/cell.ts');
 const { ToneStation } = await import('../src/bench/chain/tone/ToneStation.tsx');
 const { BendStation } = await import('../src/bench/chain/bend/BendStation.tsx');
 const { MadeControls } = await import('../src/bench/chain/picture/MadeControls.tsx');
@@ -38,7 +40,13 @@ const shown = (part: never, more = props) => renderToStaticMarkup(createElement(
 
 test('a new family, its cells and its settings have controls', () => {
   const html = shown(ScreenStation as never);
-  for (const text of ['Throw-away weave', 'Twill', 'Slack of threads']) expect(html).toContain(text);
+  for (const text of ['Throw-away weave', 'Slack of threads']) expect(html).toContain(text);
+  // All its cells are found where one is chosen, by their names.
+  const { cells } = familyOf('throwaway' as 'dots');
+  const all = cellsOf(fillOf(pass), cells!);
+  const close = () => {};
+  const picker = shown(CellPicker as never, { job, pass, label: 'Weave', cells: all, chosen: '', close } as never);
+  expect(picker).toContain('Twill');
 });
 
 test('a new step of the tone curve has a control', () => {
