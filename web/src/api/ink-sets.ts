@@ -47,6 +47,21 @@ async function changing<T>(work: Promise<T>): Promise<T> {
 const documentOf = (set: InkSet) => ({ document: inkSetDocument(set) });
 
 export const saveSet = (set: InkSet): Promise<Stored> => changing(request('/ink-sets', json('POST', documentOf(set))));
-export const replaceSet = (id: string, set: InkSet): Promise<Stored> =>
-  changing(request(`/ink-sets/${id}`, json('PUT', documentOf(set))));
+
+/** Changes that the server does not have yet, one after the other. */
+let queue: Promise<unknown> = Promise.resolve();
+let waiting = 0;
+
+/**
+ * Changes a set: at once in this page, so that a next change begins with it, and then on the server. When the last one is
+ * through, what the server has is shown; also after a refusal.
+ */
+export function replaceSet(id: string, set: InkSet): Promise<unknown> {
+  useStoredSets.setState(({ sets }) => ({ sets: sets?.map((o) => (o.id === id ? { id, set } : o)) ?? null }));
+  waiting++;
+  const work = queue.then(() => request(`/ink-sets/${id}`, json('PUT', documentOf(set))));
+  queue = work.catch(() => {});
+  return work.finally(() => (--waiting === 0 ? loadSets() : undefined));
+}
+
 export const deleteSet = (id: string): Promise<void> => changing(request(`/ink-sets/${id}`, { method: 'DELETE' }));
