@@ -1,4 +1,4 @@
-/** The part of opentype.js that the demo uses; the package ships no types. */
+/** The part of opentype.js that the demo and the benchmark use; the package ships no types. */
 declare module 'opentype.js' {
   export interface Glyph {
     readonly advanceWidth: number;

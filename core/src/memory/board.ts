@@ -19,7 +19,7 @@ const FREE = 1;
 const HEAD = 4;
 const HEADER_BYTES = 4 * (HEAD + SLOTS * WORDS);
 
-/** Milliseconds after which a thread no longer waits for another, which may have died, and makes its own. */
+/** Milliseconds after which a thread that is waited for counts as dead: its slot, or the lock that it holds, is taken over. */
 const PATIENCE = 3000;
 const LOCK_PATIENCE = 500;
 
@@ -28,6 +28,13 @@ export function createBoard(bytes: number): SharedArrayBuffer {
   const buffer = new SharedArrayBuffer(HEADER_BYTES + bytes);
   new Int32Array(buffer, 0, HEAD)[FREE] = HEADER_BYTES;
   return buffer;
+}
+
+/** A slot in which this thread makes the bytes of a key. */
+interface Claim {
+  readonly at: number;
+  readonly first: number;
+  readonly second: number;
 }
 
 /** 64 bits of a key in two words (FNV-1a, twice, from different starts). */
@@ -48,9 +55,10 @@ export function openBoard(buffer: SharedArrayBuffer): Board {
   const memory = new Uint8Array(buffer);
   const slotAt = (k: number): number => HEAD + k * WORDS;
 
-  function locked<T>(work: () => T, otherwise: T): T {
+  function locked<T>(work: () => T): T {
     while (Atomics.compareExchange(words, LOCK, 0, 1) !== 0) {
-      if (Atomics.wait(words, LOCK, 1, LOCK_PATIENCE) === 'timed-out') return otherwise;
+      // Nobody holds the lock so long who is alive.
+      if (Atomics.wait(words, LOCK, 1, LOCK_PATIENCE) === 'timed-out') break;
     }
     try {
       return work();
@@ -91,7 +99,10 @@ export function openBoard(buffer: SharedArrayBuffer): Board {
     return at;
   }
 
-  /** Puts bytes into a slot that this thread claimed. */
+  /** Whether a slot still waits for the bytes of a key. */
+  const isMaking = ({ at, first, second }: Claim): boolean =>
+    words[at + STATE!] === MAKING && words[at + FIRST!] === first && words[at + SECOND!] === second;
+
   function put(at: number, bytes: Uint8Array): void {
     const length = (bytes.length + 15) & ~15;
     if (HEADER_BYTES + length > memory.length) {
@@ -107,21 +118,23 @@ export function openBoard(buffer: SharedArrayBuffer): Board {
     words[at + STATE!] = THERE!;
   }
 
-  function free(at: number, bytes: Uint8Array | null): void {
+  /** Ends a claim with its bytes, or without; one that was taken over meanwhile is left alone. */
+  function end(claimed: Claim, bytes: Uint8Array | null): void {
     locked(() => {
-      if (bytes) put(at, bytes);
-      else words[at + STATE!] = EMPTY!;
-    }, undefined);
-    Atomics.notify(words, at + STATE!);
+      if (!isMaking(claimed)) return;
+      if (bytes) put(claimed.at, bytes);
+      else words[claimed.at + STATE!] = EMPTY!;
+    });
+    Atomics.notify(words, claimed.at + STATE!);
   }
 
-  function make(at: number, work: () => Uint8Array): Uint8Array {
+  function make(claimed: Claim, work: () => Uint8Array): Uint8Array {
     let bytes: Uint8Array | null = null;
     try {
       bytes = work();
       return bytes;
     } finally {
-      free(at, bytes);
+      end(claimed, bytes);
     }
   }
 
@@ -129,19 +142,19 @@ export function openBoard(buffer: SharedArrayBuffer): Board {
     share(key, work) {
       const [first, second] = hashOf(key);
       for (;;) {
-        const found = locked<{ bytes: Uint8Array } | { wait: number } | { claimed: number | null }>(
-          () => {
-            const at = find(first, second);
-            if (at === null) return { claimed: claim(first, second) };
-            if (words[at + STATE!] !== THERE) return { wait: at };
-            const offset = words[at + OFFSET!]!;
-            return { bytes: memory.slice(offset, offset + words[at + BYTES!]!) };
-          },
-          { claimed: null },
-        );
+        const found = locked<{ bytes: Uint8Array } | { wait: number } | { claimed: number | null }>(() => {
+          const at = find(first, second);
+          if (at === null) return { claimed: claim(first, second) };
+          if (words[at + STATE!] !== THERE) return { wait: at };
+          const offset = words[at + OFFSET!]!;
+          return { bytes: memory.slice(offset, offset + words[at + BYTES!]!) };
+        });
         if ('bytes' in found) return found.bytes;
-        if ('claimed' in found) return found.claimed === null ? work() : make(found.claimed, work);
-        if (Atomics.wait(words, found.wait + STATE!, MAKING!, PATIENCE) === 'timed-out') return work();
+        if ('claimed' in found)
+          return found.claimed === null ? work() : make({ at: found.claimed, first, second }, work);
+        // Whoever made it is dead: the next turn finds the slot empty and makes it here.
+        if (Atomics.wait(words, found.wait + STATE!, MAKING!, PATIENCE) === 'timed-out')
+          end({ at: found.wait, first, second }, null);
       }
     },
   };

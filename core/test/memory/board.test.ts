@@ -40,6 +40,29 @@ describe('a board that threads share', () => {
     expect(board.share('a', () => bytes(5))).toEqual(bytes(5));
   });
 
+  it('takes over what a dead thread left behind, once and for all', async () => {
+    const buffer = createBoard(1000);
+    const code = `
+      const { parentPort, workerData } = require('node:worker_threads');
+      (async () => {
+        const { openBoard } = await import(workerData.board);
+        openBoard(workerData.buffer).share('left', () => {
+          parentPort.postMessage('making');
+          Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0);
+          return Uint8Array.of(1);
+        });
+      })();`;
+    const board = new URL('../../dist/memory/board.js', import.meta.url).href;
+    const worker = new Worker(code, { eval: true, workerData: { buffer, board } });
+    await new Promise((resolve) => worker.once('message', resolve));
+    await worker.terminate();
+    expect(openBoard(buffer).share('left', () => bytes(8))).toEqual(bytes(8));
+    // The next one finds it there and neither waits nor makes it.
+    const asked = performance.now();
+    expect(openBoard(buffer).share('left', () => bytes(9))).toEqual(bytes(8));
+    expect(performance.now() - asked).toBeLessThan(1000);
+  });
+
   it('has a second thread wait for the first instead of making the same', async () => {
     const buffer = createBoard(1000);
     // The first thread holds the board's first slot as one that is making; the second must wait for its bytes.

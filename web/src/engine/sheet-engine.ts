@@ -84,6 +84,7 @@ export class SheetEngine {
   /** Shares compiled screens and tables with the other workers by way of memory that all of them have. */
   useBoard(board: SharedArrayBuffer, turn: number): void {
     this.board = sharedMakes(openBoard(board), turn);
+    this.env = { ...this.env, caches: { ...this.caches, shared: this.board } };
   }
 
   private readonly caches: PrintCaches = {
@@ -91,10 +92,6 @@ export class SheetEngine {
     screen: (key, make) => remember(this.screens, key, make),
     tables: (key, make) => remember(this.tables, key, make),
   };
-
-  private shared(): PrintCaches {
-    return { ...this.caches, shared: this.board };
-  }
 
   addPicture({ hash, width, height, channels, buffer, copyOf }: PictureBuffer): void {
     const source = memorySource(width, height, channels, new Uint8Array(buffer));
@@ -118,9 +115,7 @@ export class SheetEngine {
 
   readonly lookup: PictureLookup = (hash) => this.pictures.get(hash) ?? null;
 
-  private get env(): PrintEnv {
-    return { kernels: this.kernels, pictures: this.lookup, caches: this.shared() };
-  }
+  private env: PrintEnv = { kernels: this.kernels, pictures: this.lookup, caches: this.caches };
 
   /** For prints of other sizes and pictures: they share the compiled screens and nothing else. */
   sampleEnv(pictures: PictureLookup = this.lookup): PrintEnv {
