@@ -8,7 +8,7 @@ export { composeExact, composeMean } from './compose';
 export * from './columns';
 export * from './diffusion';
 export { blendLight } from './blend';
-export { noiseRow, setContrast } from './noise';
+export { noiseRow } from './noise';
 export { foldSums } from './fold';
 export * from './lay';
 export { lightQuads, resampleQuads, splitQuads } from './quads';

@@ -124,9 +124,9 @@ export interface KernelExports {
     seed: number,
     weight: number,
     first: boolean,
+    start: number,
     sums: number,
   ): void;
-  setContrast(values: number, whole: number, contrast: number, count: number): void;
   blendLight(
     values: number,
     stops: number,

@@ -85,24 +85,22 @@ function blendedFeed(
     if (first < 0) return { depth: 16, width: area.width, rows, data };
     const across = all.slice(first, last + 1);
     const count = across.length;
+    const stops = kernels.scratch('blend-stops', table.byteLength);
+    const decoded = kernels.scratch('blend-decoded', decodedSteps().byteLength);
+    const values = kernels.scratch('blend-values', 8 * count + 16);
+    const out = kernels.scratch('blend-out', 2 * count + 16);
     const along = picture.rows?.(kernels, across);
+    // Nothing grows the kernels' memory from here on, so that views of it stay good.
+    kernels.f64(stops).set(table);
+    kernels.f64(decoded).set(decodedSteps());
+    const [row, light] = [kernels.f64(values), kernels.u16(out).subarray(0, count)];
     for (let k = 0; k < rows; k++) {
       const v = 0.5 + ((area.y + k * area.step + 0.5 - middle.y) * perPixel) / size.height;
       if (!inside(v)) continue;
-      // Asked for anew in each row: other readers use the same blocks.
-      const stops = kernels.scratch('blend-stops', table.byteLength);
-      const decoded = kernels.scratch('blend-decoded', decodedSteps().byteLength);
-      const values = kernels.scratch('blend-values', 8 * count + 16);
-      const out = kernels.scratch('blend-out', 2 * count + 16);
       if (along) along(v, values.ptr);
-      else {
-        const row = kernels.f64(values);
-        for (let x = 0; x < count; x++) row[x] = picture.value(across[x]!, v);
-      }
-      kernels.f64(stops).set(table);
-      kernels.f64(decoded).set(decodedSteps());
+      else for (let x = 0; x < count; x++) row[x] = picture.value(across[x]!, v);
       kernels.run.blendLight(values.ptr, stops.ptr, table.length / 4, grey, decoded.ptr, wr, wg, wb, count, out.ptr);
-      data.set(kernels.u16(out).subarray(0, count), k * area.width + first);
+      data.set(light, k * area.width + first);
     }
     return { depth: 16, width: area.width, rows, data };
   };

@@ -11,11 +11,11 @@ export type Painter = (u: number, v: number, out: Rgba) => void;
 export interface Blended {
   readonly stops: readonly Stop[];
   value(u: number, v: number): number;
-  /** The same along straight rows, by a kernel; left out by kinds that need none. */
+  /** The same along straight rows, by a kernel; left out by kinds that need none. Its rows are written without pause. */
   readonly rows?: (kernels: Kernels, across: Float64Array) => ValueRows;
 }
 
-/** Writes the values of a row of points at the height v, as f64 to kernel memory at `out`. */
+/** Writes the values of a row of points at the height v, as f64 to kernel memory at `out`; they need not be clipped to 0..1. */
 export type ValueRows = (v: number, out: number) => void;
 
 /** An outline filled with one colour on nothing. */

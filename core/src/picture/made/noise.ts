@@ -1,4 +1,5 @@
 import { hashShare } from '../../math/hash.ts';
+import type { Kernels } from '../../kernel/kernels.ts';
 import { amount, type SettingsOf, share, whole } from '../../settings/params.ts';
 import type { Blended, MadeKind } from './kinds.ts';
 
@@ -24,55 +25,58 @@ type Settings = SettingsOf<typeof params>;
 
 const smooth = (t: number): number => t * t * t * (t * (6 * t - 15) + 10);
 
-/** Value noise on a cubic grid, 0..1; its third coordinate is time. */
-function cloud(x: number, y: number, z: number, seed: number): number {
-  const [i, j, k] = [Math.floor(x), Math.floor(y), Math.floor(z)];
-  const [a, b, c] = [smooth(x - i), smooth(y - j), smooth(z - k)];
+/**
+ * Value noise on a cubic grid, 0..weight; its third coordinate is time. The kernel works in the same order: in time, down,
+ * then across.
+ */
+function cloud(x: number, y: number, z: number, seed: number, weight: number): number {
+  const [i, a] = placeOf(x);
+  const [j, b] = placeOf(y);
+  const [k, c] = placeOf(z);
   const at = (n: number, m: number, l: number) => hashShare(i + n, j + m, seed + 7919 * (k + l));
-  const line = (m: number, l: number) => at(0, m, l) + (at(1, m, l) - at(0, m, l)) * a;
-  const face = (l: number) => line(0, l) + (line(1, l) - line(0, l)) * b;
-  return face(0) + (face(1) - face(0)) * c;
+  const between = (from: number, to: number, part: number) => from + (to - from) * part;
+  const corner = (n: number, m: number) => between(at(n, m, 0), at(n, m, 1), c);
+  const column = (n: number) => weight * between(corner(n, 0), corner(n, 1), b);
+  return between(column(0), column(1), a);
 }
 
-/** Layers of a noise, coarse to fine: how many times finer each is, when it is, and how strong. */
+/**
+ * Layers of a noise, coarse to fine: how many times finer each is, when it is, and how strong. The weights bring the sum of
+ * all layers to the contrast.
+ */
 function layersOf(s: Settings): { readonly times: number; readonly z: number; readonly weight: number }[] {
-  return Array.from({ length: s.detail }, (_, k) => {
-    let weight = 1;
-    for (let n = 0; n < k; n++) weight *= s.rough;
-    return { times: 1 << k, z: s.evolve + 17 * k, weight };
-  });
+  const strength = (k: number): number => (k === 0 ? 1 : strength(k - 1) * s.rough);
+  const layers = Array.from({ length: s.detail }, (_, k) => ({
+    times: 1 << k,
+    z: s.evolve + 17 * k,
+    own: strength(k),
+  }));
+  const whole = layers.reduce((sum, { own }) => sum + own, 0);
+  return layers.map(({ times, z, own }) => ({ times, z, weight: (own * s.contrast) / whole }));
 }
 
 function blended(s: Settings, aspect: number): Blended {
   const layers = layersOf(s);
-  const whole = layers.reduce((sum, { weight }) => sum + weight, 0);
+  // Contrast sets values apart from the middle.
+  const start = 0.5 - 0.5 * s.contrast;
   return {
     stops: s.stops,
     value(u, v) {
       const [x, y] = [u / s.scale, v / (aspect * s.scale)];
-      let sum = 0;
-      for (const { times, z, weight } of layers) sum += weight * cloud(x * times, y * times, z, s.seed);
-      return Math.min(1, Math.max(0, 0.5 + (sum / whole - 0.5) * s.contrast));
+      let sum = start;
+      for (const { times, z, weight } of layers) sum += cloud(x * times, y * times, z, s.seed, weight);
+      return Math.min(1, Math.max(0, sum));
     },
     rows(kernels, across) {
-      const count = across.length;
       const x = across.map((u) => u / s.scale);
-      const rows = layers.map((layer) => ({ ...layer, along: alongRow(x, layer.times) }));
+      const rows = layers.map((layer, k) => ({ ...layer, ...keptAlong(kernels, k, alongRow(x, layer.times)) }));
       return (v, out) => {
         const y = v / (aspect * s.scale);
-        const smoothed = kernels.scratch('noise-smooth', 8 * count + 16);
-        const cells = kernels.scratch('noise-cells', 4 * count + 16);
-        const ends = kernels.scratch('noise-ends', 4 * count + 16);
-        rows.forEach(({ times, z, weight, along }, k) => {
-          kernels.f64(smoothed).set(along.smooth);
-          kernels.i32(cells).set(along.cells);
-          kernels.i32(ends).set(along.ends);
+        rows.forEach(({ times, z, weight, smooth, cells, ends, runs }, k) => {
           const [j, b] = placeOf(y * times);
           const [at, c] = placeOf(z);
-          const runs = along.cells.length;
-          kernels.run.noiseRow(smoothed.ptr, cells.ptr, ends.ptr, runs, j, b, at, c, s.seed, weight, k === 0, out);
+          kernels.run.noiseRow(smooth, cells, ends, runs, j, b, at, c, s.seed, weight, k === 0, start, out);
         });
-        kernels.run.setContrast(out, whole, s.contrast, count);
       };
     },
   };
@@ -98,6 +102,19 @@ function alongRow(x: Float64Array, times: number) {
     } else ends[ends.length - 1] = k + 1;
   });
   return { smooth: smoothed, cells, ends };
+}
+
+/** Puts the points of a row for one layer in kernel memory. */
+function keptAlong(kernels: Kernels, layer: number, { smooth, cells, ends }: ReturnType<typeof alongRow>) {
+  const blocks = {
+    smooth: kernels.scratch(`noise-smooth-${layer}`, smooth.byteLength + 16),
+    cells: kernels.scratch(`noise-cells-${layer}`, 4 * cells.length),
+    ends: kernels.scratch(`noise-ends-${layer}`, 4 * ends.length),
+  };
+  kernels.f64(blocks.smooth).set(smooth);
+  kernels.i32(blocks.cells).set(cells);
+  kernels.i32(blocks.ends).set(ends);
+  return { smooth: blocks.smooth.ptr, cells: blocks.cells.ptr, ends: blocks.ends.ptr, runs: cells.length };
 }
 
 export const noise: MadeKind = {
