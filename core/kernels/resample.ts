@@ -134,27 +134,34 @@ function bellEnd(value: v128, middle: v128, sum: v128): v128 {
 
 /**
  * Rows through a bell: `rows` are 2 · reach + 1 pointers (u32) to 16-bit values, weights[k] (i16, in 1/32768)
- * is what the pair of rows k + 1 from the middle has together. Rows are readable for fifteen values more than
+ * is what the pair of rows k + 1 from the middle has together. Rows are readable for 31 values more than
  * `count`, and `out` is writable for as many.
  */
 export function bellRows(rows: usize, weights: usize, reach: i32, count: i32, out: usize): void {
   const centre = rows + ((<usize>reach) << 2);
-  for (let at: usize = 0; at < (<usize>count) << 1; at += 32) {
+  for (let at: usize = 0; at < (<usize>count) << 1; at += 64) {
     const own = <usize>load<u32>(centre) + at;
-    const a = v128.load(own);
-    const b = v128.load(own, 16);
-    const ma = i16x8.shr_u(a, 1);
-    const mb = i16x8.shr_u(b, 1);
-    let sa = i16x8.splat(0);
-    let sb = i16x8.splat(0);
-    for (let k: usize = 1; k <= <usize>reach; k++) {
-      const low = <usize>load<u32>(centre - (k << 2)) + at;
-      const high = <usize>load<u32>(centre + (k << 2)) + at;
-      const weight = v128.load16_splat(weights + ((k - 1) << 1));
+    const ma = i16x8.shr_u(v128.load(own), 1);
+    const mb = i16x8.shr_u(v128.load(own, 16), 1);
+    const mc = i16x8.shr_u(v128.load(own, 32), 1);
+    const md = i16x8.shr_u(v128.load(own, 48), 1);
+    let sa = i16x8.splat(0), sb = sa, sc = sa, sd = sa;
+    let below = centre - 4;
+    let above = centre + 4;
+    for (let k: usize = 0; k < <usize>reach; k++) {
+      const low = <usize>load<u32>(below) + at;
+      const high = <usize>load<u32>(above) + at;
+      const weight = v128.load16_splat(weights + (k << 1));
       sa = i16x8.add(sa, bellStep(v128.load(low), v128.load(high), ma, weight));
       sb = i16x8.add(sb, bellStep(v128.load(low, 16), v128.load(high, 16), mb, weight));
+      sc = i16x8.add(sc, bellStep(v128.load(low, 32), v128.load(high, 32), mc, weight));
+      sd = i16x8.add(sd, bellStep(v128.load(low, 48), v128.load(high, 48), md, weight));
+      below -= 4;
+      above += 4;
     }
-    v128.store(out + at, bellEnd(a, ma, sa));
-    v128.store(out + at, bellEnd(b, mb, sb), 16);
+    v128.store(out + at, bellEnd(v128.load(own), ma, sa));
+    v128.store(out + at, bellEnd(v128.load(own, 16), mb, sb), 16);
+    v128.store(out + at, bellEnd(v128.load(own, 32), mc, sc), 32);
+    v128.store(out + at, bellEnd(v128.load(own, 48), md, sd), 48);
   }
 }

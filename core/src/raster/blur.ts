@@ -1,7 +1,7 @@
 import { square } from '../math/exact.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Area, type LightReader, type LightRows, rowsOf } from './area.ts';
-import { bellReach, throughBell } from './bell.ts';
+import { bellReach, bellReader, throughBell } from './bell.ts';
 import { separable, type Weights } from './separable.ts';
 import { makeTaps } from './taps.ts';
 import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
@@ -60,8 +60,11 @@ export interface BellPlan {
   /** What must be read of the grid. */
   readonly box: Area;
   through(kernels: Kernels, read: Uint16Array): Uint16Array;
-  /** The same, left in kernel memory, which must have room for sixteen more values. */
-  throughTo(kernels: Kernels, read: Uint16Array, into: Scratch): void;
+  /**
+   * The same row by row, of values in the kernels' memory: gives where there each row is until the next one is asked for.
+   * Rows are asked for from the top downwards, and are readable for seven values more. Plans that take turns need names.
+   */
+  rowsThrough(kernels: Kernels, read: Scratch, name: string): (row: number) => number;
 }
 
 /**
@@ -93,9 +96,12 @@ export function planBell(sheet: Size, area: Area, sigma: number): BellPlan {
   return {
     factor,
     box,
-    throughTo(kernels, data, into) {
-      if (up) kernels.u16(into).set(this.through(kernels, data));
-      else throughBell(kernels, { ...box, rows: box.height, data }, size, part, bell, into);
+    rowsThrough(kernels, data, name) {
+      if (!up) return bellReader(kernels, { ...box, rows: box.height, data }, size, part, bell, name);
+      const evened = this.through(kernels, kernels.u16(data).slice(0, box.width * box.height));
+      const plane = kernels.scratch(`bell-plane${name}`, evened.byteLength + 16);
+      kernels.u16(plane).set(evened);
+      return (row) => plane.ptr + 2 * row * area.width;
     },
     through(kernels, data) {
       const evened = throughBell(kernels, { ...box, rows: box.height, data }, size, part, bell);

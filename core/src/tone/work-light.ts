@@ -3,7 +3,7 @@ import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Area, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
 import { blurred, type CoarseReader, lightCodes, planBell } from '../raster/blur.ts';
-import { mapTones } from '../raster/map-tones.ts';
+import { mapTonesTo } from '../raster/map-tones.ts';
 import type { ToneSettings } from './params.ts';
 
 type Work = Pick<ToneSettings, 'soften' | 'local' | 'localSize' | 'sharpen' | 'sharpenSize' | 'blocks'>;
@@ -48,26 +48,28 @@ const px = (mm: number, { ppi }: Sheet): number => (mm * ppi) / MM_PER_INCH;
 /** Below this many pixels evening out changes nothing to speak of. */
 const LEAST_SIGMA = 0.25;
 
-/** Encoded 16-bit values of light; bytes are encoded values already. */
-function encodedRows(kernels: Kernels, rows: LightRows): Uint16Array {
-  if (rows.depth === 16) return mapTones(kernels, rows, encodedOf());
+/** Encoded 16-bit values of light, in the kernels' memory under a name; bytes are encoded values already. */
+function encodedRows(kernels: Kernels, rows: LightRows, name: string): Scratch {
   const count = rows.width * rows.rows;
-  const input = kernels.scratch('widen-in', count + 16);
-  const output = kernels.scratch('widen-out', 2 * count + 32);
-  kernels.u8(input).set(rows.data.subarray(0, count));
-  kernels.run.widenBytes(input.ptr, count, output.ptr);
-  return kernels.u16(output).slice(0, count);
+  const output = kernels.scratch(`encoded-${name}`, 2 * count + 32);
+  if (rows.depth === 16) mapTonesTo(kernels, rows, encodedOf(), output.ptr);
+  else {
+    const input = kernels.scratch('widen-in', count + 16);
+    kernels.u8(input).set(rows.data.subarray(0, count));
+    kernels.run.widenBytes(input.ptr, count, output.ptr);
+  }
+  return output;
 }
 
 /** Values of a box of the sheet. */
 interface Boxed {
   readonly box: Area;
-  readonly data: Uint16Array;
+  readonly data: Scratch;
 }
 
-/** Values by which light is set apart from what surrounds it: `amount` times its difference from `around`. */
+/** Values by which light is set apart from what surrounds it: `amount` times its difference from the rows `around` it. */
 interface Apart {
-  readonly around: Scratch;
+  readonly around: (row: number) => number;
   readonly amount: number;
 }
 
@@ -75,21 +77,16 @@ interface Apart {
 function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: readonly Apart[]): Uint16Array {
   const { width } = area;
   const rows = rowsOf(area);
-  const blockOf = (name: string) => kernels.scratch(`apart-${name}`, 2 * width + 16);
-  const [base, out] = [blockOf('base'), blockOf('out')];
+  const out = kernels.scratch('apart-out', 2 * width + 16);
   const table = kernels.scratch('apart-table', 2 * 65536);
+  // Nothing grows the kernels' memory from here on. A row at a time stays in the processor's nearest memory.
   kernels.u16(table).set(lightOf());
-  // A row at a time stays in the processor's nearest memory; nothing grows the kernels' from here on.
-  const own = kernels.u16(base);
   const light = kernels.u16(out).subarray(0, width);
   const made = new Uint16Array(width * rows);
   for (let k = 0; k < rows; k++) {
-    const from = ((area.y + k * area.step - box.y) / box.step) * box.width + area.x - box.x;
-    own.set(data.subarray(from, from + width));
+    const base = data.ptr + 2 * (((area.y + k * area.step - box.y) / box.step) * box.width + area.x - box.x);
     parts.forEach(({ around, amount }, n) => {
-      const values = n === 0 ? base : out;
-      const beside = around.ptr + 2 * k * width;
-      kernels.run.setApart(values.ptr, base.ptr, beside, Math.round(amount * 4096), width, out.ptr);
+      kernels.run.setApart(n === 0 ? base : out.ptr, base, around(k), Math.round(amount * 4096), width, out.ptr);
     });
     kernels.run.lookup16(out.ptr, table.ptr, width, out.ptr);
     made.set(light, k * width);
@@ -156,16 +153,13 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
   ].filter((w) => w.amount !== 0);
   return (area) => {
     let base: Boxed | null = null;
-    const count = area.width * rowsOf(area);
     const parts = wishes.map(({ amount, mm }, k): Apart => {
       const plan = planBell(sheet, area, Math.max(LEAST_SIGMA, px(mm, sheet) / 2));
-      const data = encodedRows(kernels, soft(plan.factor)(plan.box));
+      const data = encodedRows(kernels, soft(plan.factor)(plan.box), `${k}`);
       if (plan.factor === 1) base ??= { box: plan.box, data };
-      const around = kernels.scratch(`apart-around-${k}`, 2 * count + 32);
-      plan.throughTo(kernels, data, around);
-      return { amount, around };
+      return { amount, around: plan.rowsThrough(kernels, data, ` apart ${k}`) };
     });
-    base ??= { box: area, data: encodedRows(kernels, soft(1)(area)) };
+    base ??= { box: area, data: encodedRows(kernels, soft(1)(area), 'base') };
     return { depth: 16, width: area.width, rows: rowsOf(area), data: setApart(kernels, base, area, parts) };
   };
 }
