@@ -168,6 +168,15 @@ export function shareColumns(
   if (f32x4.extract_lane(sum, 3) > 0) v128.store(out, f32x4.add(v128.load(out), f32x4.mul(sum, factors)));
 }
 
+/** Adds gathered sums (r, g, b, seen) of `count` display pixels to others, times a share. */
+export function addScaled(from: usize, share: f32, count: i32, out: usize): void {
+  const by = f32x4.splat(share);
+  for (let k: usize = 0; k < <usize>count; k++) {
+    const at = k << 4;
+    v128.store(out + at, f32x4.add(v128.load(out + at), f32x4.mul(v128.load(from + at), by)));
+  }
+}
+
 /**
  * Turns gathered sums into RGBA bytes. table: the byte of each of 4097 steps of linear light.
  * Pixels that saw nothing become transparent.

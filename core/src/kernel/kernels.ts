@@ -166,6 +166,7 @@ export interface KernelExports {
   foldSums(top: number, stride: number, count: number, out: number): void;
   displayBytes(sums: number, count: number, table: number, out: number): void;
   planShares(left: number, scale: number, width: number, out: number): number;
+  addScaled(from: number, share: number, count: number, out: number): void;
   shareColumns(
     columns: number,
     plane: number,

@@ -1,10 +1,11 @@
 import { DISPLAY_BYTES, spreadBytes } from '../colour/display-bytes.ts';
 import { power } from '../math/exact.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
-import { type Area, rowsOf } from '../raster/area.ts';
+import type { Area } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
 import { inksOf, loadPlates } from './compose.ts';
+import { type RowPlan, rowPlans, type SeenRow, seenRows, WEIGHT } from './display-rows.ts';
 import { oneBit, type Printed } from './ink-levels.ts';
 import { createLightLayer } from './light-layer.ts';
 import { sheetLights } from '../ink/printed-ink.ts';
@@ -50,44 +51,21 @@ export interface DisplayMeans {
   rgba(): Uint8ClampedArray<ArrayBuffer>;
 }
 
-/** Fractions of a sheet row are counted in steps of this. */
-const WEIGHT = 256;
 /** Sheet rows under one display row that 32-bit sums can hold. */
 const MOST_ROWS = 250;
 const MOST_FAST_PASSES = 4;
 /** Sheet pixels that an area may begin before or end after the view. */
 const REACH = 520;
 
-/** Which rows of an area lie under a display row, and how much of each in 1/256 of a sheet row. */
-interface RowPlan {
-  /** Display row, counted from the grid's first. */
-  readonly display: number;
-  readonly from: number;
-  readonly weights: Uint16Array;
-  readonly total: number;
-}
-
-function rowPlans(area: Area, grid: DisplayGrid): RowPlan[] {
-  const plans: RowPlan[] = [];
-  const first = Math.max(grid.first, Math.floor(area.y * grid.scale - grid.originY));
-  const last = Math.min(grid.first + grid.rows, Math.ceil((area.y + area.height) * grid.scale - grid.originY));
-  for (let d = first; d < last; d++) {
-    const top = (d + grid.originY) / grid.scale;
-    const bottom = (d + 1 + grid.originY) / grid.scale;
-    const from = Math.max(0, Math.floor((top - area.y) / area.step));
-    const to = Math.min(rowsOf(area), Math.ceil((bottom - area.y) / area.step));
-    const weights = new Uint16Array(Math.max(0, to - from));
-    let total = 0;
-    for (let k = from; k < to; k++) {
-      const y = area.y + k * area.step;
-      const end = Math.min(y + area.step, area.y + area.height);
-      const share = Math.max(0, Math.min(bottom, end) - Math.max(top, y));
-      weights[k - from] = Math.round(share * WEIGHT);
-      total += weights[k - from]!;
-    }
-    if (total > 0) plans.push({ display: d - grid.first, from, weights, total });
-  }
-  return plans;
+/** What depends on the rows of an area alone is made once for all areas that lie side by side. */
+function sharedByRows<T>(make: (area: Area) => T): (area: Area) => T {
+  const made = new Map<string, T>();
+  return (area) => {
+    const key = `${area.y} ${area.height} ${area.step}`;
+    const known = made.get(key) ?? make(area);
+    made.set(key, known);
+    return known;
+  };
 }
 
 /** Gathers the true average of the printed sheet's pixels under each display pixel of a grid. */
@@ -112,18 +90,8 @@ export function createDisplayMeans(
   const fast = bits && passes.length <= MOST_FAST_PASSES && 1 / grid.scale < MOST_ROWS;
   const lightTable = fast ? loadLookups(kernels, colours) : loadPalette(kernels, colours);
 
-  const plans = new Map<string, readonly RowPlan[]>();
-
-  /** What the display rows take of an area; the areas side by side share it. */
-  function planOf(area: Area): readonly RowPlan[] {
-    const key = `${area.y} ${area.height} ${area.step}`;
-    let plan = plans.get(key);
-    if (!plan) {
-      plan = rowPlans(area, grid);
-      plans.set(key, plan);
-    }
-    return plan;
-  }
+  const planOf = sharedByRows((area): readonly RowPlan[] => rowPlans(area, grid));
+  const seenOf = sharedByRows((area): readonly SeenRow[] => seenRows(area, grid));
 
   function addColumns(area: Area, plates: readonly Bitmap[], left: number): void {
     const { pointers, point } = loadPlates(kernels, plates);
@@ -134,26 +102,36 @@ export function createDisplayMeans(
     const factor = 1 / (65535 * WEIGHT);
     const shares = kernels.scratch('display-shares', 8 * (Math.ceil(area.width * grid.scale) + 4));
     const room = kernels.scratch('display-room', plane * 4);
+    const own = kernels.scratch('display-once', 16 * (Math.ceil(area.width * grid.scale) + 4));
     // After the last block: memory that grows leaves earlier views empty.
     const view = kernels.u16(weightBlock);
     const count = kernels.run.planShares(left, grid.scale, area.width, shares.ptr);
     const first = sums.ptr + Math.floor(left) * 16;
-    for (const { display, from, weights, total } of planOf(area)) {
-      view.set(weights);
-      point(from);
-      kernels.run.composeColumns(
-        pointers.ptr,
-        stride,
-        plates.length,
-        lightTable.ptr,
-        area.width,
-        weights.length,
-        weightBlock.ptr,
-        acc.ptr,
-        plane,
-      );
-      const out = first + display * columns * 16;
-      kernels.run.shareColumns(acc.ptr, plane, area.width, shares.ptr, count, factor, total / WEIGHT, room.ptr, out);
+    const outOf = (display: number): number => first + display * columns * 16;
+    /** Adds rows from the one that is pointed at on, with weights whose sum is `total`. */
+    const add = (rows: number, total: number, out: number): void => {
+      const [at, weightsAt, sumsAt] = [pointers.ptr, weightBlock.ptr, acc.ptr];
+      const { width } = area;
+      kernels.run.composeColumns(at, stride, plates.length, lightTable.ptr, width, rows, weightsAt, sumsAt, plane);
+      kernels.run.shareColumns(sumsAt, plane, width, shares.ptr, count, factor, total / WEIGHT, room.ptr, out);
+    };
+    if (area.step * grid.scale <= 1) {
+      for (const { display, from, weights, total } of planOf(area)) {
+        view.set(weights);
+        point(from);
+        add(weights.length, total, outOf(display));
+      }
+      return;
+    }
+    // A row that stands for those up to the next one lies under several display rows: it is composed once.
+    view[0] = WEIGHT;
+    const once = kernels.f32(own).subarray(0, 4 * (count + 1));
+    for (const { row, displays } of seenOf(area)) {
+      point(row);
+      once.fill(0);
+      add(1, WEIGHT, own.ptr);
+      for (const { display, weight } of displays)
+        kernels.run.addScaled(own.ptr, weight / WEIGHT, count + 1, outOf(display));
     }
   }
 

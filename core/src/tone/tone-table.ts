@@ -8,12 +8,15 @@ import { steps } from './steps/index.ts';
 /** Steps of darkness at which the curve is worked out; values between are interpolated. */
 const STEPS = 4096;
 
-let encodedLight: Float64Array | null = null;
+let stepsOfLight: Float64Array | null = null;
+let stepsOfCoverage: Float64Array | null = null;
 
-/** sRGB-encoded value 0..1 of each 16-bit linear light. Made once. */
-function encodedOf16(): Float64Array {
-  encodedLight ??= Float64Array.from({ length: 65536 }, (_, k) => encodeSrgb(k / 65535));
-  return encodedLight;
+/** Where each 16-bit code stands among the steps of the curve, as linear light or as coverage. Made once. */
+function stepsOf16(direct: boolean): Float64Array {
+  const made = (darkness: (k: number) => number) =>
+    Float64Array.from({ length: 65536 }, (_, k) => darkness(k) * STEPS);
+  if (direct) return (stepsOfCoverage ??= made((k) => 1 - k / 65535));
+  return (stepsOfLight ??= made((k) => 1 - encodeSrgb(k / 65535)));
 }
 
 /**
@@ -58,13 +61,14 @@ export function toneTable16(tone: CurveSettings, direct: boolean): Uint16Array {
     return table;
   }
   const curve = curveOf(direct ? { ...tone, meaning: 'even' } : tone);
-  const encoded = encodedOf16();
-  const smooth = isSmooth(tone);
+  const places = stepsOf16(direct);
+  if (!isSmooth(tone)) return table.map((_, k) => Math.round(curve[Math.round(places[k]!)]! * 65535));
+  // Nothing here is below 0, so that cutting off is rounding down. A drag makes this table for every picture.
   for (let k = 0; k < 65536; k++) {
-    const at = (direct ? 1 - k / 65535 : 1 - encoded[k]!) * STEPS;
-    const low = smooth ? Math.floor(at) : Math.round(at);
-    const value = smooth ? curve[low]! + (curve[low + 1]! - curve[low]!) * (at - low) : curve[low]!;
-    table[k] = Math.round(value * 65535);
+    const at = places[k]!;
+    const low = at | 0;
+    const from = curve[low]!;
+    table[k] = (from + (curve[low + 1]! - from) * (at - low)) * 65535 + 0.5;
   }
   return table;
 }

@@ -23,14 +23,18 @@ export interface WideTile {
  * Null when white itself would print or the tones rise somewhere, which no limit can say.
  */
 function limitsOfThresholds(tones: Uint16Array): Uint32Array | null {
-  for (let k = 1; k < tones.length; k++) if (tones[k]! > tones[k - 1]!) return null;
+  const last = tones.length - 1;
+  if (tones[last]! > 0) return null;
   const limits = new Uint32Array(65536);
-  let code = tones.length;
-  for (let threshold = 0; threshold < 65536; threshold++) {
-    while (code > 0 && tones[code - 1]! <= threshold) code--;
-    limits[threshold] = code;
+  // Thresholds from the tone of a code up to that of the code before it.
+  let threshold = 0;
+  for (let code = last; code > 0; code--) {
+    const end = tones[code - 1]!;
+    if (end < tones[code]!) return null;
+    while (threshold < end) limits[threshold++] = code;
   }
-  return limits[0] === tones.length ? null : limits;
+  // Those from the darkest tone on have no code that prints.
+  return limits;
 }
 
 const folded = new WeakMap<ThresholdTile, { readonly tones: Uint16Array; readonly made: WideTile | null }>();
