@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { dropFile, makeOutput, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
+import { dropPicture, makeOutput, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { coverageRound, inkOf } from './support/pictures.ts';
 import { openFold, sheetBox } from './support/sheet.ts';
 import sharp from 'sharp';
@@ -17,8 +17,7 @@ test('a picture that lies at an angle is cropped by its side, and what is kept s
   page,
 }) => {
   const id = await smallJob(page);
-  await dropFile(page, 'halves.png', 'image/png', await halves(900, 600));
-  await settled(page);
+  await dropPicture(page, 'halves.png', 'image/png', await halves(900, 600));
   await openFold(page, 'Picture', 'Crop and turn');
   await page.getByRole('radio', { name: 'Fit', exact: true }).click();
   await type(page, 'Turn', '30');

@@ -9,7 +9,7 @@ import { unzipSync } from 'fflate';
 import sharp from 'sharp';
 import {
   choosePass,
-  dropFile,
+  dropPicture,
   makeOutput,
   newJob,
   saved,
@@ -27,8 +27,7 @@ test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 test('the harbour photo splits into process: four plates that together print its colours', async ({ page }) => {
   const id = await newJob(page);
   const photo = await harbourPhoto();
-  await dropFile(page, 'harbour.jpg', 'image/jpeg', photo);
-  await settled(page);
+  await dropPicture(page, 'harbour.jpg', 'image/jpeg', photo);
   await type(page, 'Frequency', '40 lpi');
   await splitInto(page, 'Process');
   const { document } = await storedJob(page, id);
@@ -79,8 +78,7 @@ test('a three-ink shirt with a base: an ink changes its colour after the fact, a
   page,
 }) => {
   const id = await smallJob(page);
-  await dropFile(page, 'art.png', 'image/png', await shirtArt(900, 620));
-  await settled(page);
+  await dropPicture(page, 'art.png', 'image/png', await shirtArt(900, 620));
   await splitInto(page, 'Night shirt');
   const { document } = await storedJob(page, id);
   expect(document.sheet.stock.colour).toBe('#1b1f2a');
@@ -149,8 +147,7 @@ test('a three-ink shirt with a base: an ink changes its colour after the fact, a
 
 test('plates are looked at one by one and sent to the press', async ({ page }) => {
   const id = await smallJob(page);
-  await dropFile(page, 'harbour.jpg', 'image/jpeg', await harbourPhoto());
-  await settled(page);
+  await dropPicture(page, 'harbour.jpg', 'image/jpeg', await harbourPhoto());
   await splitInto(page, 'Harbour, two inks');
   await page.getByRole('link', { name: 'Plates' }).click();
   const red = page.getByRole('figure', { name: 'Plate of Kite red' });
@@ -189,8 +186,7 @@ test('plates are looked at one by one and sent to the press', async ({ page }) =
 
 test('off the press an ink lands elsewhere; its plate stays', async ({ page }) => {
   await smallJob(page);
-  await dropFile(page, 'art.png', 'image/png', await shirtArt(600, 420));
-  await settled(page);
+  await dropPicture(page, 'art.png', 'image/png', await shirtArt(600, 420));
   const plate = async () => packed(await inkOf((await makeOutput(page, /^Plate of/)).bytes));
   const planned = await plate();
   await page.getByRole('button', { name: 'Close Output' }).click();
@@ -210,8 +206,7 @@ test('off the press an ink lands elsewhere; its plate stays', async ({ page }) =
 
 test('flat art in chosen inks: each prints where its own colour stands, picked on the sheet', async ({ page }) => {
   const id = await smallJob(page);
-  await dropFile(page, 'art.png', 'image/png', await shirtArt(900, 620));
-  await settled(page);
+  await dropPicture(page, 'art.png', 'image/png', await shirtArt(900, 620));
   await splitInto(page, 'Harbour, two inks', true);
   await choosePass(page, 'Harbour blue');
   await openStation(page, 'Picture');

@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process';
 import { expect, test } from '@playwright/test';
-import { dropFile, saved, settled, smallJob, storedJob } from './support/bench.ts';
+import { dropPicture, saved, smallJob, storedJob } from './support/bench.ts';
 import { harbourPhoto, shirtArt, splitInto } from './support/split.ts';
 
 test('swatches: measured inks come from a table, go out as JSON, and split a picture', async ({ page }) => {
@@ -21,8 +21,7 @@ test('swatches: measured inks come from a table, go out as JSON, and split a pic
   expect([set.label, set.inks[0].name, set.inks[0].measured.lab]).toEqual(['Pier', 'Fern', [48, -38, 22]]);
 
   const id = await smallJob(page);
-  await dropFile(page, 'harbour.jpg', 'image/jpeg', await harbourPhoto());
-  await settled(page);
+  await dropPicture(page, 'harbour.jpg', 'image/jpeg', await harbourPhoto());
   await splitInto(page, 'Pier');
   const passes = (await storedJob(page, id)).document.passes.filter((p) => p.on);
   expect(passes.map((p) => p.ink.name)).toEqual(['Fern', 'Plum']);
@@ -71,8 +70,7 @@ test('a set of the studio’s own names its stock; the Bench offers it, and a sp
   expect((await storedJob(page, id)).document.sheet.stock).toMatchObject({ name: 'Oil cloth', colour: '#123a2e' });
   await page.getByRole('button', { name: 'Stock: White' }).click();
   await page.getByRole('button', { name: /^Pass/ }).first().click();
-  await dropFile(page, 'art.png', 'image/png', await shirtArt(600, 400));
-  await settled(page);
+  await dropPicture(page, 'art.png', 'image/png', await shirtArt(600, 400));
   await splitInto(page, 'Night shirt, three inks and a base copy');
   const { stock } = (await storedJob(page, id)).document.sheet;
   expect([stock.name, stock.colour, stock.texture]).toEqual(['Oil cloth', '#123a2e', 'cloth']);

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { dropFile, makeOutput, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { dropPicture, makeOutput, newJob, saved, settled, storedJob, type } from './support/bench.ts';
 import { coverageRound, flagPicture, inkOf } from './support/pictures.ts';
 import { onSheet, openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
 
@@ -23,9 +23,7 @@ test('open, crop to A5, cut the background out, set ends, choose a strip, paint 
   await saved(page);
   expect((await first()).sheet).toMatchObject({ width: 210, height: 148 });
   await page.keyboard.press(']');
-  await dropFile(page, 'flag.png', 'image/png', await flagPicture(1200, 846));
-  await expect(page.getByLabel('Picture of this pass')).toHaveValue(/.+/);
-  await settled(page);
+  await dropPicture(page, 'flag.png', 'image/png', await flagPicture(1200, 846));
 
   // Crop by the right handle.
   await openFold(page, 'Picture', 'Crop and turn');
@@ -131,9 +129,7 @@ test('open, crop to A5, cut the background out, set ends, choose a strip, paint 
 
 test('a picture is moved by its handles and replaced by another file; place, crop and tone stay', async ({ page }) => {
   const id = await newJob(page);
-  await dropFile(page, 'flag.png', 'image/png', await flagPicture(1200, 846));
-  await expect(page.getByLabel('Picture of this pass')).toHaveValue(/.+/);
-  await settled(page);
+  await dropPicture(page, 'flag.png', 'image/png', await flagPicture(1200, 846));
   await type(page, 'Midtone', '1.3');
   await page.getByRole('button', { name: 'More of Picture' }).click();
   await page.getByRole('button', { name: 'Place on the sheet' }).click();
@@ -162,8 +158,7 @@ test('a picture is moved by its handles and replaced by another file; place, cro
 
 test('a short picture is said plainly, with what would help', async ({ page }) => {
   await newJob(page);
-  await dropFile(page, 'small.png', 'image/png', await flagPicture(300, 212));
-  await settled(page);
+  await dropPicture(page, 'small.png', 'image/png', await flagPicture(300, 212));
   const station = page.getByRole('region', { name: 'Picture station' });
   await expect(station.getByRole('alert')).toContainText(/^\d+ ppi, too few for 30 lpi$/);
   await openStation(page, 'Picture');

@@ -49,7 +49,8 @@ async function drag(
   await page.evaluate(() => performance.clearMeasures());
   const settledTimes: number[] = [];
   for (let round = 0; round < ROUNDS; round++) {
-    await page.mouse.move(...from);
+    // Back from where the last round has left the handle.
+    await page.mouse.move(...(round % 2 ? at(STEPS / 3) : from));
     await page.mouse.down();
     for (let k = 1; k <= STEPS / 3; k++) {
       await page.mouse.move(...at(round % 2 ? STEPS / 3 - k : k));

@@ -113,17 +113,23 @@ export function planShares(left: f64, scale: f64, width: i32, out: usize): i32 {
   return count;
 }
 
-/** Turns planes of column sums into one vector a column: r, g, b and 1. */
+/** Four sums as floats; those below 2³¹ are converted in one instruction. */
 @inline
-function gatherColumns(columns: usize, plane: i32, width: i32, out: usize): void {
+function floats(sums: v128, small: bool): v128 {
+  return small ? f32x4.convert_i32x4_s(sums) : f32x4.convert_i32x4_u(sums);
+}
+
+/** Turns planes of column sums into one vector a column: r, g, b and 1. `small`: all sums are below 2³¹. */
+@inline
+function gatherColumns(columns: usize, plane: i32, width: i32, small: bool, out: usize): void {
   const green = columns + plane;
   const blue = green + plane;
   const one = f32x4.splat(1);
   for (let x = 0; x < width; x += 4) {
     const at = (<usize>x) << 2;
-    const r = f32x4.convert_i32x4_u(v128.load(columns + at));
-    const g = f32x4.convert_i32x4_u(v128.load(green + at));
-    const b = f32x4.convert_i32x4_u(v128.load(blue + at));
+    const r = floats(v128.load(columns + at), small);
+    const g = floats(v128.load(green + at), small);
+    const b = floats(v128.load(blue + at), small);
     const rg0 = v128.shuffle<f32>(r, g, 0, 4, 1, 5);
     const rg1 = v128.shuffle<f32>(r, g, 2, 6, 3, 7);
     const b0 = v128.shuffle<f32>(b, one, 0, 4, 1, 5);
@@ -139,12 +145,13 @@ function gatherColumns(columns: usize, plane: i32, width: i32, out: usize): void
 /**
  * Shares columns out to the display pixels they lie under, as composeMean does with pixels, by a plan of `count`
  * display pixels from `out` on. One column adds `area` to the fourth sum of its display pixels and its light
- * times `factor` to the rest. room: 16 bytes a column, of whole fours.
+ * times `factor` to the rest. `small`: all columns are below 2³¹. room: 16 bytes a column, of whole fours.
  */
 export function shareColumns(
-  columns: usize, plane: i32, width: i32, plan: usize, count: i32, factor: f32, area: f32, room: usize, out: usize,
+  columns: usize, plane: i32, width: i32, plan: usize, count: i32, factor: f32, area: f32, small: bool, room: usize, out: usize,
 ): void {
-  gatherColumns(columns, plane, width, room);
+  if (small) gatherColumns(columns, plane, width, true, room);
+  else gatherColumns(columns, plane, width, false, room);
   const factors = f32x4.replace_lane(f32x4.splat(factor), 3, area);
   // What the column at the edge has left over for the next display pixel.
   let sum = f32x4.splat(0);

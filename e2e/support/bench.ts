@@ -21,6 +21,15 @@ export async function dropFile(page: Page, name: string, type: string, bytes: Bu
 export const settled = (page: Page): Promise<void> =>
   expect(page.getByTestId('sheet')).toHaveAttribute('data-stage', 'settled', { timeout: 30_000 });
 
+/** Drops a picture on an open job, and waits until the chosen pass has it and the sheet shows it. */
+export async function dropPicture(page: Page, name: string, type: string, bytes: Buffer): Promise<void> {
+  const chosen = page.getByLabel('Picture of this pass');
+  const before = await chosen.inputValue();
+  await dropFile(page, name, type, bytes);
+  await expect(chosen).not.toHaveValue(before, { timeout: 30_000 });
+  await settled(page);
+}
+
 export const saved = (page: Page): Promise<void> =>
   expect(page.getByTestId('save-state')).toHaveAttribute('data-state', 'saved');
 

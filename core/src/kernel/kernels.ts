@@ -175,6 +175,7 @@ export interface KernelExports {
     count: number,
     factor: number,
     area: number,
+    small: boolean,
     room: number,
     out: number,
   ): void;

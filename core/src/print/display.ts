@@ -53,6 +53,8 @@ export interface DisplayMeans {
 
 /** Sheet rows under one display row that 32-bit sums can hold. */
 const MOST_ROWS = 250;
+/** Weights below this in all, times 16-bit light, stay below 2³¹. */
+const SMALL = 32768;
 const MOST_FAST_PASSES = 4;
 /** Sheet pixels that an area may begin before or end after the view. */
 const REACH = 520;
@@ -113,7 +115,8 @@ export function createDisplayMeans(
       const [at, weightsAt, sumsAt] = [pointers.ptr, weightBlock.ptr, acc.ptr];
       const { width } = area;
       kernels.run.composeColumns(at, stride, plates.length, lightTable.ptr, width, rows, weightsAt, sumsAt, plane);
-      kernels.run.shareColumns(sumsAt, plane, width, shares.ptr, count, factor, total / WEIGHT, room.ptr, out);
+      const [share, small] = [total / WEIGHT, total < SMALL];
+      kernels.run.shareColumns(sumsAt, plane, width, shares.ptr, count, factor, share, small, room.ptr, out);
     };
     if (area.step * grid.scale <= 1) {
       for (const { display, from, weights, total } of planOf(area)) {

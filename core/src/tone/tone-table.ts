@@ -8,15 +8,23 @@ import { steps } from './steps/index.ts';
 /** Steps of darkness at which the curve is worked out; values between are interpolated. */
 const STEPS = 4096;
 
-let stepsOfLight: Float64Array | null = null;
-let stepsOfCoverage: Float64Array | null = null;
+/** Where each 16-bit code stands among the steps of the curve, by its darkness 0..1. */
+const stepsOf16 = (darkness: (code: number) => number): Float64Array =>
+  Float64Array.from({ length: 65536 }, (_, code) => darkness(code) * STEPS);
 
-/** Where each 16-bit code stands among the steps of the curve, as linear light or as coverage. Made once. */
-function stepsOf16(direct: boolean): Float64Array {
-  const made = (darkness: (k: number) => number) =>
-    Float64Array.from({ length: 65536 }, (_, k) => darkness(k) * STEPS);
-  if (direct) return (stepsOfCoverage ??= made((k) => 1 - k / 65535));
-  return (stepsOfLight ??= made((k) => 1 - encodeSrgb(k / 65535)));
+let ofLight: Float64Array | null = null;
+let ofCoverage: Float64Array | null = null;
+
+/** The steps of linear light. Made once. */
+function stepsOfLight(): Float64Array {
+  ofLight ??= stepsOf16((code) => 1 - encodeSrgb(code / 65535));
+  return ofLight;
+}
+
+/** The steps of what is coverage already. Made once. */
+function stepsOfCoverage(): Float64Array {
+  ofCoverage ??= stepsOf16((code) => 1 - code / 65535);
+  return ofCoverage;
 }
 
 /**
@@ -61,7 +69,7 @@ export function toneTable16(tone: CurveSettings, direct: boolean): Uint16Array {
     return table;
   }
   const curve = curveOf(direct ? { ...tone, meaning: 'even' } : tone);
-  const places = stepsOf16(direct);
+  const places = direct ? stepsOfCoverage() : stepsOfLight();
   if (!isSmooth(tone)) return table.map((_, k) => Math.round(curve[Math.round(places[k]!)]! * 65535));
   // Nothing here is below 0, so that cutting off is rounding down. A drag makes this table for every picture.
   for (let k = 0; k < 65536; k++) {

@@ -84,10 +84,11 @@ describe('columns of printed light and their plain twins agree', () => {
         fc.integer({ min: 1, max: 200 }),
         fc.double({ min: 0.03, max: 1, noNaN: true }),
         fc.double({ min: 0, max: 4, noNaN: true }),
-        (seed, width, scale, left) => {
+        fc.boolean(),
+        (seed, width, scale, left, small) => {
           const next = random(seed);
           const columns = Array.from({ length: 3 }, () =>
-            Uint32Array.from({ length: width }, () => floor(next() * 2 ** 32)),
+            Uint32Array.from({ length: width }, () => floor(next() * (small ? 2 ** 31 : 2 ** 32))),
           );
           const plane = 1024;
           const from = kernels.scratch('columns', plane * 3);
@@ -100,7 +101,8 @@ describe('columns of printed light and their plain twins agree', () => {
           const room = kernels.scratch('room', 4096);
           const plan = kernels.scratch('shares', 8 * 300);
           const count = run.planShares(left, scale, width, plan.ptr);
-          run.shareColumns(from.ptr, plane, width, plan.ptr, count, factor, 0.5, room.ptr, out.ptr + 16 * floor(left));
+          const to = out.ptr + 16 * floor(left);
+          run.shareColumns(from.ptr, plane, width, plan.ptr, count, factor, 0.5, small, room.ptr, to);
           const expected = new Float64Array(4 * 300);
           for (let x = 0; x < width; x++) {
             for (let d = floor(left + x * scale); d <= left + (x + 1) * scale; d++) {
@@ -116,6 +118,17 @@ describe('columns of printed light and their plain twins agree', () => {
       ),
       { numRuns: 200 },
     );
+  });
+
+  test('sums are added to others times a share', () => {
+    const [from, out] = [kernels.scratch('added', 16 * 9), kernels.scratch('to', 16 * 9)];
+    const [values, before] = [5, 6].map((seed) => Float32Array.from({ length: 36 }, random(seed)));
+    kernels.f32(from).set(values!);
+    kernels.f32(out).set(before!);
+    run.addScaled(from.ptr, 0.25, 8, out.ptr);
+    const got = kernels.f32(out);
+    for (let k = 0; k < 32; k++) expect(got[k]).toBeCloseTo(before![k]! + 0.25 * values![k]!, 6);
+    expect([...got.subarray(32, 36)]).toEqual([...before!.subarray(32)]);
   });
 
   test('sums of half display pixels are folded by 1, 3, 3, 1, and only where their own halves saw something', () => {

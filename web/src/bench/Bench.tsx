@@ -1,7 +1,6 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { useLocation, useParams, useSearchParams } from 'react-router';
 import { JobGate } from '../document/JobGate.tsx';
-import { useOpenJob } from '../document/store.ts';
 import { offerPlateDigest } from '../engine/plate-digest.ts';
 import { loadPicture } from '../engine/pictures.ts';
 import { useNarrow } from '../ui/use-narrow.ts';
@@ -20,6 +19,7 @@ import { Ramp } from './ramp/Ramp.tsx';
 import { SheetView } from './sheet/SheetView.tsx';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useChosen } from './use-chosen.ts';
+import { useJobInSight } from './use-job-in-sight.ts';
 import { fitSheet, showText, useView, viewText } from './view-store.ts';
 
 const ReadingsPanel = lazy(() => import('../readings/ReadingsPanel.tsx'));
@@ -44,7 +44,7 @@ function useViewInAddress(id: string): void {
 offerPlateDigest();
 
 function OpenBench({ id }: { readonly id: string }) {
-  const job = useOpenJob((s) => s.job)!;
+  const job = useJobInSight();
   const { pass, fill, stock, choose } = useChosen(job);
   const { pathname, search } = useLocation();
   const narrow = useNarrow();

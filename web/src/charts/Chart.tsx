@@ -22,14 +22,12 @@ use([
   CanvasRenderer,
 ]);
 
-export type ChartInstance = ReturnType<typeof init>;
+type ChartInstance = ReturnType<typeof init>;
 
 interface Props {
   readonly label: string;
   readonly option: EChartsCoreOption;
   readonly height: number;
-  /** Called with the chart whenever it is drawn or its size changes. */
-  onReady?(chart: ChartInstance): void;
 }
 
 /** The words and lines of every chart in the colours of the page. */
@@ -47,18 +45,13 @@ export function chartColours(): Record<'ink' | 'muted' | 'hairline' | 'hot' | 'c
 }
 
 /** A chart that follows its option and the width it is given. */
-export function Chart({ label, option, height, onReady }: Props) {
+export function Chart({ label, option, height }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const chart = useRef<ChartInstance | null>(null);
-  const ready = useRef(onReady);
-  ready.current = onReady;
   useEffect(() => {
     const made = init(frame.current!);
     chart.current = made;
-    const watcher = new ResizeObserver(() => {
-      made.resize();
-      ready.current?.(made);
-    });
+    const watcher = new ResizeObserver(() => made.resize());
     watcher.observe(frame.current!);
     return () => {
       watcher.disconnect();
@@ -68,7 +61,6 @@ export function Chart({ label, option, height, onReady }: Props) {
   }, []);
   useEffect(() => {
     chart.current?.setOption({ animation: false, ...option }, { notMerge: true });
-    if (chart.current) ready.current?.(chart.current);
   }, [option]);
   return <div ref={frame} role="img" aria-label={label} style={{ height }} className="w-full" />;
 }

@@ -2,6 +2,7 @@ import { enginePool } from '../engine/pool.ts';
 import { measureOpening } from './opening.ts';
 import { sheetIsSeen, sheetIsSettled } from './sheet-first.ts';
 import { createPainter } from './painter.ts';
+import { pictureIsShown } from './picture-shown.ts';
 import { type Clock, createScheduler, type Scheduler, type ShownStage } from './scheduler.ts';
 
 export type Preview = Pick<Scheduler, 'show' | 'close'>;
@@ -17,8 +18,15 @@ export const sheetIsBusy = (): boolean => [...open].some((scheduler) => schedule
 const PAGE_CLOCK: Clock = {
   now: () => performance.now(),
   after(milliseconds, work) {
-    const timer = setTimeout(work, milliseconds);
-    return () => clearTimeout(timer);
+    // What the hand did meanwhile is heard before the next frame: a busy page must not take its own delay for rest.
+    let frame = 0;
+    const timer = setTimeout(() => {
+      frame = requestAnimationFrame(work);
+    }, milliseconds);
+    return () => {
+      clearTimeout(timer);
+      cancelAnimationFrame(frame);
+    };
   },
 };
 
@@ -39,6 +47,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownS
       const end = performance.now();
       performance.measure(`preview ${stage}`, { start: asked, end });
       measureOpening(stage, end);
+      pictureIsShown();
       if (stage === 'settled') sheetIsSettled();
       else sheetIsSeen();
     },

@@ -1,4 +1,6 @@
+import { memo } from 'react';
 import { ToggleGroup } from 'radix-ui';
+import { sameShown, useSteady } from './steady.ts';
 
 interface Option<T extends string> {
   readonly value: T;
@@ -13,8 +15,7 @@ interface Props<T extends string> {
   onChange(value: T): void;
 }
 
-/** One of a few, side by side. */
-export function Choice<T extends string>({ label, value, options, onChange }: Props<T>) {
+function ChoicePart<T extends string>({ label, value, options, onChange }: Props<T>) {
   return (
     <ToggleGroup.Root
       type="single"
@@ -35,4 +36,11 @@ export function Choice<T extends string>({ label, value, options, onChange }: Pr
       ))}
     </ToggleGroup.Root>
   );
+}
+
+const Part = memo(ChoicePart, sameShown) as typeof ChoicePart;
+
+/** One of a few, side by side. */
+export function Choice<T extends string>(props: Props<T>) {
+  return <Part {...useSteady(props)} />;
 }

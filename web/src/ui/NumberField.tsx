@@ -1,8 +1,9 @@
 import { useDrag } from '@use-gesture/react';
-import { type KeyboardEvent, useEffect, useId, useState } from 'react';
+import { type KeyboardEvent, useEffect, useId, useState, memo } from 'react';
 import { beginGesture, endGesture } from '../document/store.ts';
 import { POINTER_ONLY } from './drag-options.ts';
 import { type NumberFormat, readNumber, showNumber } from './number-text.ts';
+import { sameShown, useSteady } from './steady.ts';
 
 interface Props {
   readonly label: string;
@@ -23,8 +24,7 @@ interface Props {
 
 const clamp = (value: number, min: number, max: number): number => Math.min(max, Math.max(min, value));
 
-/** A number with its unit: type it, scrub it, step it with the arrow keys; a double click restores the normal value. */
-export function NumberField({
+function NumberFieldPart({
   label,
   value,
   min,
@@ -102,4 +102,11 @@ export function NumberField({
       />
     </div>
   );
+}
+
+const Part = memo(NumberFieldPart, sameShown);
+
+/** A number with its unit: type it, scrub it, step it with the arrow keys; a double click restores the normal value. */
+export function NumberField(props: Props) {
+  return <Part {...useSteady(props)} />;
 }

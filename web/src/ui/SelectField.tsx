@@ -1,3 +1,6 @@
+import { memo } from 'react';
+import { sameShown, useSteady } from './steady.ts';
+
 interface Props {
   readonly label: string;
   readonly about: string;
@@ -6,8 +9,7 @@ interface Props {
   onChange(value: string): void;
 }
 
-/** One of many, by name. */
-export function SelectField({ label, about, value, options, onChange }: Props) {
+function SelectFieldPart({ label, about, value, options, onChange }: Props) {
   return (
     <label className="flex items-center justify-between gap-2" title={about}>
       <span className="shrink-0">{label}</span>
@@ -24,4 +26,11 @@ export function SelectField({ label, about, value, options, onChange }: Props) {
       </select>
     </label>
   );
+}
+
+const Part = memo(SelectFieldPart, sameShown);
+
+/** One of many, by name. */
+export function SelectField(props: Props) {
+  return <Part {...useSteady(props)} />;
 }

@@ -1,7 +1,9 @@
+import { memo } from 'react';
 import { Slider } from 'radix-ui';
 import { beginGesture, endGesture } from '../document/store.ts';
 import { NumberField } from './NumberField.tsx';
 import type { NumberFormat } from './number-text.ts';
+import { sameShown, useSteady } from './steady.ts';
 
 interface Props {
   readonly label: string;
@@ -21,8 +23,7 @@ interface Props {
 
 const STEPS = 1000;
 
-/** A slider with its number beside it. A double click on either restores the normal value. */
-export function SliderRow(props: Props) {
+function SliderRowPart(props: Props) {
   const { label, value, min, max, step, normal, about, onChange } = props;
   const scale = props.scale ?? {
     toTrack: (v: number) => (v - min) / (max - min),
@@ -57,4 +58,11 @@ export function SliderRow(props: Props) {
       <NumberField {...props} bare />
     </div>
   );
+}
+
+const Part = memo(SliderRowPart, sameShown);
+
+/** A slider with its number beside it. A double click on either restores the normal value. */
+export function SliderRow(props: Props) {
+  return <Part {...useSteady(props)} />;
 }

@@ -1,4 +1,6 @@
+import { memo } from 'react';
 import { Switch } from 'radix-ui';
+import { sameShown, useSteady } from './steady.ts';
 
 interface Props {
   readonly label: string;
@@ -7,8 +9,7 @@ interface Props {
   onChange(value: boolean): void;
 }
 
-/** Yes or no. */
-export function SwitchField({ label, about, value, onChange }: Props) {
+function SwitchFieldPart({ label, about, value, onChange }: Props) {
   return (
     <div className="flex items-center justify-between gap-2" title={about}>
       <span aria-hidden className="min-w-0 leading-tight">
@@ -24,4 +25,11 @@ export function SwitchField({ label, about, value, onChange }: Props) {
       </Switch.Root>
     </div>
   );
+}
+
+const Part = memo(SwitchFieldPart, sameShown);
+
+/** Yes or no. */
+export function SwitchField(props: Props) {
+  return <Part {...useSteady(props)} />;
 }

@@ -4,6 +4,7 @@ import { useOpenJob } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { firstLookOf, neededPictures } from '../../engine/first-look.ts';
 import { loadPicture, usePictures } from '../../engine/pictures.ts';
+import type { View } from '../../engine/view.ts';
 import { PrintFailed } from '../../preview/PrintFailed.tsx';
 import { createPreview, type Asking, type Preview, type ShownStage } from '../../preview/preview.ts';
 import { expectSheet, sheetIsSettled, sheetSeen } from '../../preview/sheet-first.ts';
@@ -84,7 +85,7 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
     return () => watcher.disconnect();
   }, []);
 
-  const shown = useRef<Job | null>(null);
+  const shown = useRef<{ readonly job: Job; readonly view: View } | null>(null);
   const wholes = useWholes(job, ready);
 
   // A changed job goes to the workers at once; the rest of the interface is drawn while they print.
@@ -94,7 +95,7 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
         const at = useView.getState().view;
         if (!now.job || now.job === before.job || now.job.sheet !== before.job?.sheet || !at || !allLoaded(now.job))
           return;
-        shown.current = now.job;
+        shown.current = { job: now.job, view: at };
         preview.current?.show(now.job, at, askingFor(now.dragging), useLooks.getState().press);
       }),
     [],
@@ -104,7 +105,9 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
   const before = useRef<{ job: Job; press: boolean } | null>(null);
   useEffect(() => {
     if (!view || !ready) return;
-    const known = shown.current === job;
+    // In a drag the workers may have something newer already.
+    if (useOpenJob.getState().job !== job) return;
+    const known = shown.current?.job === job && shown.current.view === view;
     shown.current = null;
     const moved = before.current?.job === job && before.current.press === press;
     before.current = { job, press };

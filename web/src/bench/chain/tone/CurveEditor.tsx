@@ -1,18 +1,21 @@
-import { type CurvePoint, curveThrough, type Fill, TONE_PARAMS } from '@chromatype/core';
-import { useMemo, useRef, useState } from 'react';
-import { Chart, chartColours, type ChartInstance } from '../../../charts/Chart.tsx';
+import { type CurvePoint, type Fill, TONE_PARAMS } from '@chromatype/core';
+import { useMemo, useState } from 'react';
+import { Chart, chartColours } from '../../../charts/Chart.tsx';
 import { setTone } from '../../../document/edits.ts';
-import { beginGesture, edit, endGesture } from '../../../document/store.ts';
+import { edit } from '../../../document/store.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { PERCENT } from '../../../ui/formats.ts';
-import { addPoint, movePoint, removePoint } from './curve-points.ts';
+import { CurvePlot } from './CurvePlot.tsx';
+import { movePoint, removePoint } from './curve-points.ts';
 import { classesOf } from './use-counts.ts';
 
 const HEIGHT = 190;
+/** Room around the plot for the numbers of its axes. */
 const GRID = { left: 28, right: 10, top: 8, bottom: 22 };
 
-function optionOf(points: readonly CurvePoint[], counts: readonly number[]) {
+/** How often each tone occurs in the picture, behind the curve. */
+function histogramOf(counts: readonly number[]) {
   const c = chartColours();
   const axis = {
     type: 'value' as const,
@@ -25,7 +28,6 @@ function optionOf(points: readonly CurvePoint[], counts: readonly number[]) {
   };
   const classes = classesOf(counts.length > 0 ? counts : [0], 64);
   const most = Math.max(1, ...classes);
-  const curve = curveThrough(points);
   return {
     grid: GRID,
     xAxis: axis,
@@ -40,13 +42,6 @@ function optionOf(points: readonly CurvePoint[], counts: readonly number[]) {
         areaStyle: { color: c.hairline },
         data: classes.map((n, k) => [((k + 0.5) * 100) / 64, 92 * Math.sqrt(n / most)]),
       },
-      {
-        type: 'line',
-        symbol: 'none',
-        silent: true,
-        lineStyle: { color: c.hot, width: 1.6 },
-        data: Array.from({ length: 101 }, (_, k) => [k, 100 * Math.min(1, Math.max(0, curve(k / 100)))]),
-      },
     ],
   };
 }
@@ -55,61 +50,9 @@ function optionOf(points: readonly CurvePoint[], counts: readonly number[]) {
 export function CurveEditor({ fill, counts }: { readonly fill: Fill; readonly counts: readonly number[] }) {
   const points = fill.tone.curve;
   const [chosen, setChosen] = useState(0);
-  const chart = useRef<ChartInstance | null>(null);
   const at = Math.min(chosen, points.length - 1);
-  const option = useMemo(() => optionOf(points, counts), [points, counts]);
+  const option = useMemo(() => histogramOf(counts), [counts]);
   const set = (next: readonly CurvePoint[]) => edit(setTone(fill.id, { curve: next }));
-  const latest = useRef({ points, set });
-  latest.current = { points, set };
-
-  /** Tone under a place in the chart. */
-  const toneAt = (made: ChartInstance, x: number, y: number): [number, number] => {
-    const [px, py] = made.convertFromPixel({ gridIndex: 0 }, [x, y]) as [number, number];
-    return [px / 100, py / 100];
-  };
-
-  function drawHandles(made: ChartInstance): void {
-    chart.current = made;
-    const c = chartColours();
-    made.setOption({
-      graphic: points.map((p, k) => ({
-        id: `point-${k}`,
-        type: 'circle',
-        position: made.convertToPixel({ gridIndex: 0 }, [100 * p.x, 100 * p.y]),
-        shape: { r: 5 },
-        style: { fill: k === at ? c.hot : c.paper, stroke: c.hot, lineWidth: 1.5 },
-        draggable: true,
-        z: 100,
-        ondragstart: () => {
-          beginGesture();
-          setChosen(k);
-        },
-        ondrag(this: { x: number; y: number }) {
-          const [x, y] = toneAt(made, this.x, this.y);
-          latest.current.set(movePoint(latest.current.points, k, x, y));
-        },
-        ondragend: endGesture,
-        onmousedown: () => setChosen(k),
-      })),
-    });
-  }
-
-  function onClick(event: React.MouseEvent<HTMLDivElement>): void {
-    const made = chart.current;
-    if (!made) return;
-    const box = event.currentTarget.getBoundingClientRect();
-    const place: [number, number] = [event.clientX - box.left, event.clientY - box.top];
-    if (!made.containPixel({ gridIndex: 0 }, place)) return;
-    const near = points.some((p) => {
-      const [x, y] = made.convertToPixel({ gridIndex: 0 }, [100 * p.x, 100 * p.y]) as [number, number];
-      return Math.hypot(x - place[0], y - place[1]) < 9;
-    });
-    if (near) return;
-    const [x, y] = toneAt(made, ...place);
-    const grown = addPoint(points, x, y);
-    if (grown.points !== points) set(grown.points);
-    setChosen(grown.at);
-  }
 
   const field = (label: string, axis: 'x' | 'y') => (
     <NumberField
@@ -126,15 +69,11 @@ export function CurveEditor({ fill, counts }: { readonly fill: Fill; readonly co
   );
   return (
     <div className="grid grid-cols-1 gap-1">
-      {/* biome-ignore lint/a11y/noStaticElementInteractions: the fields beneath do the same by keys */}
-      {/* biome-ignore lint/a11y/useKeyWithClickEvents: the fields beneath do the same by keys */}
-      <div onClick={onClick} data-testid="curve">
-        <Chart
-          label={`${TONE_PARAMS.curve.about} Points: ${points.length}.`}
-          option={option}
-          height={HEIGHT}
-          onReady={drawHandles}
-        />
+      <div className="relative" data-testid="curve">
+        <Chart label={`${TONE_PARAMS.curve.about} Points: ${points.length}.`} option={option} height={HEIGHT} />
+        <div className="absolute" style={GRID}>
+          <CurvePlot points={points} chosen={at} choose={setChosen} change={set} />
+        </div>
       </div>
       <div className="flex flex-wrap items-center justify-between gap-1">
         {field('In', 'x')}

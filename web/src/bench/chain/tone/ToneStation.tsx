@@ -37,6 +37,12 @@ const lengthScale = (max: number) => ({
   fromTrack: (p: number) => p * p * max,
 });
 
+const SCALES = {
+  soften: lengthScale(TONE_PARAMS.soften.max),
+  localSize: lengthScale(TONE_PARAMS.localSize.max),
+  sharpenSize: lengthScale(TONE_PARAMS.sharpenSize.max),
+};
+
 /** Share of the picture that automatic ends leave clipped at each end. */
 const NORMAL_CLIP = 0.005;
 
@@ -102,9 +108,9 @@ function ToneStationPart({ job, pass, fill }: ChainProps) {
           </Fold>
           <Fold title="Detail" note={detailNote(tone)}>
             {row('local')}
-            {row('localSize', lengthScale(TONE_PARAMS.localSize.max))}
+            {row('localSize', SCALES.localSize)}
             {row('sharpen')}
-            {row('sharpenSize', lengthScale(TONE_PARAMS.sharpenSize.max))}
+            {row('sharpenSize', SCALES.sharpenSize)}
           </Fold>
           <Fold title="Trap" note={tone.spread === 0 ? 'none' : `${tone.spread.toFixed(2)} mm`}>
             {field('spread')}
@@ -136,9 +142,7 @@ function ToneStationPart({ job, pass, fill }: ChainProps) {
         {row('lights', undefined, (v) => Math.min(v, tone.darks - 0.01))}
         {row('middle', MIDDLE_SCALE)}
         {row('darks', undefined, (v) => Math.max(v, tone.lights + 0.01))}
-        <div className="[@media(max-height:740px)]:in-data-[mode=rest]:hidden">
-          {row('soften', lengthScale(TONE_PARAMS.soften.max))}
-        </div>
+        <div className="[@media(max-height:740px)]:in-data-[mode=rest]:hidden">{row('soften', SCALES.soften)}</div>
       </div>
     </Station>
   );
