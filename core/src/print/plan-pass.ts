@@ -67,10 +67,10 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
   const fill = fillOf(pass);
   const screen = planScreen(job.sheet, fill.screen, pixelsOf(env, job));
   const own = planLight(env, job, { pass, fill });
-  const light: Planned<LightRows> = {
-    key: own.key,
-    read: (area) => caches.light(own.key, area, () => own.read(area)),
-  };
+  const light: Planned<LightRows> =
+    caches.light === NO_CACHES.light
+      ? own
+      : { key: own.key, read: (area) => caches.light(own.key, area, () => own.read(area)) };
   const colours = screen.prints.palette ? colourLights(env, job, pass, fill, light) : [];
   const plan = planTones(env, { job, fill, screen, light, colours, gain });
   const sheet = { ...sheetPixels(job.sheet), ppi: job.sheet.ppi };

@@ -166,7 +166,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
         kernels: env.kernels,
         sheet,
         tones: cells ? cellTones(env, cells, sheet, own, work.finish!) : own,
-        codes: cells || work.paint ? null : { light: light.read, tables: tablesOf(env, work) },
+        codes: cells || work.paint ? null : { light: light.reader?.() ?? light.read, tables: tablesOf(env, work) },
         colours: colourReader(
           env,
           work,

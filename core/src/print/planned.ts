@@ -7,6 +7,8 @@ import type { Area } from '../raster/area.ts';
 export interface Planned<T> {
   readonly key: string;
   read(area: Area): T;
+  /** What reads the areas, set up now: it may be able to do more than that. */
+  reader?(): (area: Area) => T;
 }
 
 /** The key of work with these inputs, plain data, that goes on from these readings. */
@@ -25,11 +27,9 @@ export function planned<I, const F extends readonly { readonly key: string }[], 
   make: (inputs: I, from: F) => (area: Area) => T,
 ): Planned<T> {
   let read: ((area: Area) => T) | null = null;
-  return {
-    key: keyOf(name, inputs, from),
-    read(area) {
-      read ??= make(inputs, from);
-      return read(area);
-    },
+  const reader = (): ((area: Area) => T) => {
+    read ??= make(inputs, from);
+    return read;
   };
+  return { key: keyOf(name, inputs, from), read: (area) => reader()(area), reader };
 }

@@ -19,4 +19,8 @@ export interface LightRows {
 }
 
 /** Reads light over any area of the sheet. */
-export type LightReader = (area: Area) => LightRows;
+export interface LightReader {
+  (area: Area): LightRows;
+  /** The same as 16-bit codes straight into kernel memory, where that is possible. */
+  readonly to?: (area: Area, out: number) => void;
+}

@@ -5,7 +5,7 @@ import { bellReach, bellReader, throughBell } from './bell.ts';
 import { separable, type Weights } from './separable.ts';
 import { makeTaps } from './taps.ts';
 import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
-import { mapTones } from './map-tones.ts';
+import { mapTones, mapTonesTo } from './map-tones.ts';
 
 /** Reads a feed on a grid `factor` times coarser than the sheet's, each value the mean of what it covers. */
 export type CoarseReader = (factor: number) => LightReader;
@@ -109,6 +109,31 @@ export function planBell(sheet: Size, area: Area, sigma: number): BellPlan {
       return separable(kernels, { ...part, rows: part.height, data: evened }, up, upDown);
     },
   };
+}
+
+/**
+ * Writes the 16-bit light of an area, blurred by a Gaussian of standard deviation `sigma` sheet pixels, to kernel memory
+ * at `out`.
+ */
+export function blurredTo(
+  kernels: Kernels,
+  read: CoarseReader,
+  sheet: Size,
+  { area, sigma }: { readonly area: Area; readonly sigma: number },
+  out: number,
+): void {
+  const plan = planBell(sheet, area, sigma);
+  const light = read(plan.factor)(plan.box);
+  const plane = kernels.scratch('blur-in', 2 * light.width * light.rows + 16);
+  if (light.depth === 8) mapTonesTo(kernels, light, LIGHT_OF_BYTE, plane.ptr);
+  else kernels.u16(plane).set(light.data);
+  const rowAt = plan.rowsThrough(kernels, plane, ' blur');
+  const bytes = 2 * area.width;
+  const rows = rowsOf(area);
+  for (let k = 0; k < rows; k++) {
+    const from = rowAt(k);
+    new Uint8Array(kernels.run.memory.buffer).copyWithin(out + k * bytes, from, from + bytes);
+  }
 }
 
 /** Returns the 16-bit light of an area, blurred by a Gaussian of standard deviation `sigma` sheet pixels. */

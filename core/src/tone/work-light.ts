@@ -2,7 +2,7 @@ import { MM_PER_INCH } from '../math/units.ts';
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import { type Area, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
-import { blurred, type CoarseReader, lightCodes, planBell } from '../raster/blur.ts';
+import { blurredTo, type CoarseReader, lightCodes, planBell } from '../raster/blur.ts';
 import { mapTonesTo } from '../raster/map-tones.ts';
 import type { ToneSettings } from './params.ts';
 
@@ -73,25 +73,38 @@ interface Apart {
   readonly amount: number;
 }
 
-/** Light of an area of encoded values, each set apart from its surroundings in encoded values. */
-function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: readonly Apart[]): Uint16Array {
+/**
+ * Writes the light of an area of encoded values, each set apart from its surroundings in encoded values, to kernel memory at
+ * `to`.
+ */
+function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: readonly Apart[], to: number): void {
   const { width } = area;
   const rows = rowsOf(area);
   const out = kernels.scratch('apart-out', 2 * width + 16);
   const table = kernels.scratch('apart-table', 2 * 65536);
   // Nothing grows the kernels' memory from here on. A row at a time stays in the processor's nearest memory.
   kernels.u16(table).set(lightOf());
-  const light = kernels.u16(out).subarray(0, width);
-  const made = new Uint16Array(width * rows);
   for (let k = 0; k < rows; k++) {
     const base = data.ptr + 2 * (((area.y + k * area.step - box.y) / box.step) * box.width + area.x - box.x);
     parts.forEach(({ around, amount }, n) => {
       kernels.run.setApart(n === 0 ? base : out.ptr, base, around(k), Math.round(amount * 4096), width, out.ptr);
     });
-    kernels.run.lookup16(out.ptr, table.ptr, width, out.ptr);
-    made.set(light, k * width);
+    kernels.run.lookup16(out.ptr, table.ptr, width, to + 2 * k * width);
   }
-  return made;
+}
+
+/** A reader of light that is made in kernel memory. */
+function madeThere(kernels: Kernels, name: string, to: (area: Area, out: number) => void): LightReader {
+  return Object.assign(
+    (area: Area): LightRows => {
+      const rows = rowsOf(area);
+      const count = area.width * rows;
+      const block = kernels.scratch(`made-${name}`, 2 * count);
+      to(area, block.ptr);
+      return { depth: 16, width: area.width, rows, data: kernels.u16(block).slice(0, count) };
+    },
+    { to },
+  );
 }
 
 /** Squares of one light each, `side` sheet pixels wide, from a grid that has one value for each. */
@@ -139,19 +152,16 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
     if (soften / factor < LEAST_SIGMA) return read(factor);
     const size = { width: Math.ceil(sheet.width / factor), height: Math.ceil(sheet.height / factor) };
     const finer: CoarseReader = (more) => read(more * factor);
-    return (area) => ({
-      depth: 16,
-      width: area.width,
-      rows: rowsOf(area),
-      data: blurred(kernels, finer, size, area, soften / factor),
-    });
+    return madeThere(kernels, 'soft', (area, out) =>
+      blurredTo(kernels, finer, size, { area, sigma: soften / factor }, out),
+    );
   };
   if (tone.local === 0 && tone.sharpen === 0) return soft(1);
   const wishes = [
     { amount: tone.sharpen, mm: tone.sharpenSize },
     { amount: tone.local, mm: tone.localSize },
   ].filter((w) => w.amount !== 0);
-  return (area) => {
+  return madeThere(kernels, 'apart', (area, out) => {
     let base: Boxed | null = null;
     const parts = wishes.map(({ amount, mm }, k): Apart => {
       const plan = planBell(sheet, area, Math.max(LEAST_SIGMA, px(mm, sheet) / 2));
@@ -160,6 +170,6 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
       return { amount, around: plan.rowsThrough(kernels, data, ` apart ${k}`) };
     });
     base ??= { box: area, data: encodedRows(kernels, soft(1)(area), 'base') };
-    return { depth: 16, width: area.width, rows: rowsOf(area), data: setApart(kernels, base, area, parts) };
-  };
+    setApart(kernels, base, area, parts, out);
+  });
 }

@@ -27,7 +27,7 @@ export function tileThresholds(tile: ThresholdTile, area: Area): Uint16Array {
 export function tilePlater(tile: ThresholdTile, { kernels, tones, codes }: ToneInput): Plater {
   if (codes) {
     const screener = thresholdScreener(kernels, tile, codes.tables);
-    return { plate: (area) => screener.rows(area, codes.light(area)), release: () => screener.release() };
+    return { plate: (area) => screener.over(area, codes.light), release: () => screener.release() };
   }
   const screener = plainScreener(kernels, tile);
   return {

@@ -1,5 +1,5 @@
 import type { Kernels, Scratch } from '../../kernel/kernels.ts';
-import type { Area, LightRows } from '../../raster/area.ts';
+import { type Area, type LightReader, type LightRows, rowsOf } from '../../raster/area.ts';
 import { type Bitmap, clearTail, createBitmap } from '../../raster/bitmap.ts';
 import { mapTones } from '../../raster/map-tones.ts';
 import type { ToneTables } from '../compiled.ts';
@@ -14,15 +14,17 @@ export interface TileScreener {
   release(): void;
 }
 
+/** The same for light that is read here, straight into kernel memory where it can be. */
+export interface LightScreener {
+  over(area: Area, light: LightReader): Bitmap;
+  release(): void;
+}
+
+/** Rows of codes to compare: as an array, or what writes them to kernel memory. */
+type Codes = Uint8Array | Uint16Array | ((out: number) => void);
+
 /** Makes plates by comparing rows of codes with a wide tile. */
-export type TileComparer = (
-  x: number,
-  y: number,
-  step: number,
-  width: number,
-  rows: number,
-  codes: Uint8Array | Uint16Array,
-) => Bitmap;
+export type TileComparer = (area: Pick<Area, 'x' | 'y' | 'step' | 'width'>, rows: number, codes: Codes) => Bitmap;
 
 /** Loads a wide tile into kernel memory and compares rows with it. */
 export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileComparer; block: Scratch } {
@@ -34,10 +36,11 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
   else kernels.u8(block).set(limits);
   const run = wideCodes ? kernels.run.threshold16 : kernels.run.threshold8;
 
-  const compare: TileComparer = (x, y, step, width, rows, codes) => {
+  const compare: TileComparer = ({ x, y, step, width }, rows, codes) => {
     const plate = createBitmap(width, rows);
     const input = kernels.scratch('codes', (width + 16) * size * rows);
-    (wideCodes ? kernels.u16(input) : kernels.u8(input)).set(codes.subarray(0, width * rows));
+    if (typeof codes === 'function') codes(input.ptr);
+    else (wideCodes ? kernels.u16(input) : kernels.u8(input)).set(codes.subarray(0, width * rows));
     // The kernel writes whole 16-bit words; what a row writes too much, the next one overwrites.
     const output = kernels.scratch('bits', plate.stride * rows + 16);
     for (let k = 0; k < rows; k++) {
@@ -59,7 +62,7 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
 }
 
 /** A screener for a compiled tile: ink where the tone of a pixel exceeds the threshold under it. */
-export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables: ToneTables): TileScreener {
+export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables: ToneTables): LightScreener {
   const comparers = new Map<8 | 16, ReturnType<typeof tileComparer>>();
   const lightTables = new Map<8 | 16, Uint16Array>();
   const comparerOf = (depth: 8 | 16) => {
@@ -78,11 +81,15 @@ export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables:
     return made;
   };
   return {
-    rows(area, light) {
-      const { compare } = comparerOf(light.depth);
-      const table = lightTables.get(light.depth);
-      const codes = table ? mapTones(kernels, light, table) : light.data;
-      return compare(area.x, area.y, area.step, light.width, light.rows, codes);
+    over(area, light) {
+      if (light.to) {
+        const { compare } = comparerOf(16);
+        if (!lightTables.has(16)) return compare(area, rowsOf(area), (out) => light.to!(area, out));
+      }
+      const read = light(area);
+      const { compare } = comparerOf(read.depth);
+      const table = lightTables.get(read.depth);
+      return compare(area, read.rows, table ? mapTones(kernels, read, table) : read.data);
     },
     release() {
       for (const { block } of comparers.values()) kernels.release(block);
@@ -95,7 +102,7 @@ export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables:
 export function plainScreener(kernels: Kernels, tile: ThresholdTile): TileScreener {
   const { compare, block } = tileComparer(kernels, plainTile(tile));
   return {
-    rows: (area, light) => compare(area.x, area.y, area.step, light.width, light.rows, light.data),
+    rows: (area, light) => compare(area, light.rows, light.data),
     release: () => kernels.release(block),
   };
 }
