@@ -4,7 +4,7 @@ import { runPlates, tiffTaker } from './plate-takers.ts';
 
 export const plateTiff = output({
   name: 'plate-tif',
-  label: 'Plate, TIFF',
+  label: 'TIFF plate',
   about: 'One bit, packed by CCITT G4, with margin and marks.',
   ending: 'tif',
   type: 'image/tiff',

@@ -15,7 +15,7 @@ export interface ViewState {
 }
 
 /** Room round a fitted sheet, in device pixels. */
-const MARGIN = 28;
+const MARGIN = 36;
 
 export const useView = create<ViewState>(() => ({ view: null, sheet: { width: 1, height: 1 }, fitted: true }));
 

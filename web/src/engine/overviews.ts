@@ -50,12 +50,12 @@ function picturePixels(engine: SheetEngine, job: Job, pass: Pass, view: View): U
     const table = byteTable();
     for (let k = 0; k < data.length; k++) rgba[4 * k + c] = depth === 8 ? data[k]! : table[data[k]!]!;
   });
-  // Beyond the sheet there is nothing.
+  // There is nothing where the middle of a display pixel lies beyond the sheet, as the sheet of the view is rounded.
   const { width, height } = sheetPixels(job.sheet);
   for (let y = 0; y < view.height; y++) {
-    const row = (view.originY + y) / view.scale;
+    const row = (view.originY + y + 0.5) / view.scale;
     for (let x = 0; x < view.width; x++) {
-      const column = (view.originX + x) / view.scale;
+      const column = (view.originX + x + 0.5) / view.scale;
       if (row < 0 || column < 0 || row >= height || column >= width) rgba[4 * (y * view.width + x) + 3] = 0;
     }
   }
