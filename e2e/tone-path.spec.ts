@@ -1,5 +1,6 @@
+import { fillOf } from '@chromatype/core';
 import { expect, test } from '@playwright/test';
-import { dropPicture, makeOutput, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { dropPicture, makeOutput, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { coverageRound, flagPicture, inkOf } from './support/pictures.ts';
 import { onSheet, openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
 
@@ -165,4 +166,39 @@ test('a short picture is said plainly, with what would help', async ({ page }) =
   await expect(station.getByText(/1\.2 × the screen's 30 lpi\. That is short/)).toBeVisible();
   await type(page, 'Frequency', '20 lpi');
   await expect(station.getByRole('alert')).toHaveCount(0);
+});
+
+test('the free curve: a click adds a point, a drag moves it in one step of undo, and the plate follows', async ({
+  page,
+}) => {
+  const id = await smallJob(page);
+  await dropPicture(page, 'flag.png', 'image/png', await flagPicture(600, 423));
+  const curve = async () => fillOf((await storedJob(page, id)).document.passes[0]!).tone.curve;
+  await openFold(page, 'Tone', 'Curve');
+  const plot = page.getByTestId('curve').locator('svg');
+  await plot.scrollIntoViewIfNeeded();
+  const box = (await plot.boundingBox())!;
+  const place = (x: number, y: number) => [box.x + x * box.width, box.y + (1 - y) * box.height] as const;
+  await page.mouse.click(...place(0.5, 0.5));
+  await saved(page);
+  expect(await curve()).toHaveLength(3);
+  const coverage = async () => coverageRound(await plateOf(page), 0.5, 0.5, 300);
+  const before = await coverage();
+  await page.mouse.move(...place(0.5, 0.5));
+  await page.mouse.down();
+  await page.mouse.move(...place(0.4, 0.85), { steps: 8 });
+  await page.mouse.up();
+  await saved(page);
+  const [, moved] = await curve();
+  expect(moved!.x).toBeCloseTo(0.4, 1);
+  expect(moved!.y).toBeCloseTo(0.85, 1);
+  await expect(page.getByRole('group', { name: 'Points of the curve' }).getByRole('button').nth(1)).toHaveText(
+    `${Math.round(moved!.x * 100)}→${Math.round(moved!.y * 100)}`,
+  );
+  await settled(page);
+  expect(await coverage()).toBeGreaterThan(before + 0.05);
+  await page.keyboard.press('Control+z');
+  await saved(page);
+  const [, back] = await curve();
+  expect(back!.y).toBeCloseTo(0.5, 1);
 });

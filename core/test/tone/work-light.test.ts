@@ -1,4 +1,8 @@
 import {
+  type Area,
+  type LightRows,
+  NO_CACHES,
+  type PrintEnv,
   planPass,
   DEFAULT_TONE,
   decodeSrgb,
@@ -91,6 +95,25 @@ test.each([
     expect(same).toBe(true);
   }
 });
+
+test.each([{ soften: mm(4) }, { soften: mm(11) }, { sharpen: 1.5 }, { local: 0.7, sharpen: 1 }, { blocks: 9 }])(
+  'the plate of %j is the same whether its light is kept or goes straight into kernel memory',
+  (tone) => {
+    const job = pixelJob(SIDE, SIDE, NOISE, { tone });
+    const env = { kernels, pictures: () => NOISE };
+    // A cache takes rows that can be kept.
+    const caches = { ...NO_CACHES, light: (_key: string, _area: Area, make: () => LightRows) => make() };
+    const plateBy = (read: PrintEnv) => {
+      const plan = planPass(read, job, job.passes[0]!);
+      const { data } = plan.plate.read({ x: 3, y: 5, width: 80, height: 70, step: 1 });
+      plan.release();
+      return [...data];
+    };
+    const kept = plateBy({ ...env, caches });
+    expect(plateBy(env)).toEqual(kept);
+    expect(new Set(kept).size).toBeGreaterThan(4);
+  },
+);
 
 test('every third row is a first look of the same kind: flats stay flat', () => {
   const flat = greyPicture(SIDE, SIDE, () => 90);
