@@ -57,6 +57,7 @@ function setUp(workers = 1) {
   const clock = handClock();
   const stages: ShownStage[] = [];
   const drawn: string[] = [];
+  const prepared: string[] = [];
   const painter: Painter = {
     carryOver: (_, { title }) => drawn.push(`carried to ${title}`),
     reduced: (_, slab) => drawn.push(`${slab.job.title} ${slab.draft ? 'first' : 'settled'}`),
@@ -67,6 +68,7 @@ function setUp(workers = 1) {
     painter,
     clock,
     onStage: (stage) => stages.push(stage),
+    prepare: ({ title }) => prepared.push(title),
   };
   const scheduler = createScheduler(parts);
   /** Answers everything that is asked, until nothing more is. */
@@ -78,7 +80,7 @@ function setUp(workers = 1) {
       await tick();
     }
   }
-  return { ...scheduler, clock, stages, drawn, asked: hands.map((h) => h.asked), answerAll };
+  return { ...scheduler, clock, stages, drawn, prepared, asked: hands.map((h) => h.asked), answerAll };
 }
 
 test('a settled picture is drawn slab by slab and reported once it is whole', async () => {
@@ -102,11 +104,23 @@ test('a first picture is drawn when it is whole, and settles when the hand rests
   expect(s.drawn).toEqual(['carried to a']);
   await s.answerAll();
   expect([s.drawn, s.stages, s.busy()]).toEqual([['carried to a', 'a first', 'a first'], ['working', 'first'], true]);
-  s.clock.pass(49);
+  s.clock.pass(44);
   expect(s.asked.flat()).toEqual([]);
   s.clock.pass(1);
   await s.answerAll();
   expect([s.stages.at(-1), s.busy()]).toEqual(['settled', false]);
+});
+
+test('when the hand pauses the settled picture is prepared, and not while it goes on', async () => {
+  const s = setUp();
+  for (const name of ['a', 'b']) {
+    s.show(named(name), view, 'dragging');
+    await s.answerAll();
+    s.clock.pass(19);
+  }
+  expect(s.prepared).toEqual([]);
+  s.clock.pass(1);
+  expect([s.prepared, s.asked.flat()]).toEqual([['b'], []]);
 });
 
 test('while a first picture is made only the newest of the following states waits', async () => {

@@ -21,6 +21,14 @@ export interface LightRows {
 /** Reads light over any area of the sheet. */
 export interface LightReader {
   (area: Area): LightRows;
-  /** The same as 16-bit codes straight into kernel memory, where that is possible. */
-  readonly to?: (area: Area, out: number) => void;
+  /** The same straight into kernel memory, where that is possible. */
+  readonly coded?: CodedLight;
+}
+
+/** Light as 16-bit codes in kernel memory. */
+export interface CodedLight {
+  /** Writes the codes of an area to `out`, row by row. */
+  to(area: Area, out: number): void;
+  /** The 16-bit light of each code, which never falls; null where codes are light. */
+  readonly light: Uint16Array | null;
 }

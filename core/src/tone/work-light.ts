@@ -1,7 +1,7 @@
 import { MM_PER_INCH } from '../math/units.ts';
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
-import { type Area, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
+import { type Area, type CodedLight, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
 import { blurredTo, type CoarseReader, lightCodes, planBell } from '../raster/blur.ts';
 import { mapTonesTo } from '../raster/map-tones.ts';
 import type { ToneSettings } from './params.ts';
@@ -74,36 +74,38 @@ interface Apart {
 }
 
 /**
- * Writes the light of an area of encoded values, each set apart from its surroundings in encoded values, to kernel memory at
- * `to`.
+ * Writes the encoded values of an area, each set apart from its surroundings, to kernel memory at `to`, which must have room
+ * for seven values more.
  */
 function setApart(kernels: Kernels, { box, data }: Boxed, area: Area, parts: readonly Apart[], to: number): void {
   const { width } = area;
   const rows = rowsOf(area);
-  const out = kernels.scratch('apart-out', 2 * width + 16);
-  const table = kernels.scratch('apart-table', 2 * 65536);
-  // Nothing grows the kernels' memory from here on. A row at a time stays in the processor's nearest memory.
-  kernels.u16(table).set(lightOf());
+  // A row at a time stays in the processor's nearest memory.
   for (let k = 0; k < rows; k++) {
     const base = data.ptr + 2 * (((area.y + k * area.step - box.y) / box.step) * box.width + area.x - box.x);
+    const out = to + 2 * k * width;
     parts.forEach(({ around, amount }, n) => {
-      kernels.run.setApart(n === 0 ? base : out.ptr, base, around(k), Math.round(amount * 4096), width, out.ptr);
+      kernels.run.setApart(n === 0 ? base : out, base, around(k), Math.round(amount * 4096), width, out);
     });
-    kernels.run.lookup16(out.ptr, table.ptr, width, to + 2 * k * width);
   }
 }
 
-/** A reader of light that is made in kernel memory. */
-function madeThere(kernels: Kernels, name: string, to: (area: Area, out: number) => void): LightReader {
+/** A reader of light whose codes are made in kernel memory. */
+function madeThere(kernels: Kernels, name: string, coded: CodedLight): LightReader {
   return Object.assign(
     (area: Area): LightRows => {
       const rows = rowsOf(area);
       const count = area.width * rows;
-      const block = kernels.scratch(`made-${name}`, 2 * count);
-      to(area, block.ptr);
+      const block = kernels.scratch(`made-${name}`, 2 * count + 32);
+      coded.to(area, block.ptr);
+      if (coded.light) {
+        const table = kernels.scratch('made-light', 2 * 65536);
+        kernels.u16(table).set(coded.light);
+        kernels.run.lookup16(block.ptr, table.ptr, count, block.ptr);
+      }
       return { depth: 16, width: area.width, rows, data: kernels.u16(block).slice(0, count) };
     },
-    { to },
+    { coded },
   );
 }
 
@@ -152,16 +154,17 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
     if (soften / factor < LEAST_SIGMA) return read(factor);
     const size = { width: Math.ceil(sheet.width / factor), height: Math.ceil(sheet.height / factor) };
     const finer: CoarseReader = (more) => read(more * factor);
-    return madeThere(kernels, 'soft', (area, out) =>
-      blurredTo(kernels, finer, size, { area, sigma: soften / factor }, out),
-    );
+    return madeThere(kernels, 'soft', {
+      light: null,
+      to: (area, out) => blurredTo(kernels, finer, size, { area, sigma: soften / factor }, out),
+    });
   };
   if (tone.local === 0 && tone.sharpen === 0) return soft(1);
   const wishes = [
     { amount: tone.sharpen, mm: tone.sharpenSize },
     { amount: tone.local, mm: tone.localSize },
   ].filter((w) => w.amount !== 0);
-  return madeThere(kernels, 'apart', (area, out) => {
+  const to = (area: Area, out: number): void => {
     let base: Boxed | null = null;
     const parts = wishes.map(({ amount, mm }, k): Apart => {
       const plan = planBell(sheet, area, Math.max(LEAST_SIGMA, px(mm, sheet) / 2));
@@ -171,5 +174,6 @@ export function workLight(kernels: Kernels, tone: Work, sheet: Sheet, read: Coar
     });
     base ??= { box: area, data: encodedRows(kernels, soft(1)(area), 'base') };
     setApart(kernels, base, area, parts, out);
-  });
+  };
+  return madeThere(kernels, 'apart', { light: lightOf(), to });
 }

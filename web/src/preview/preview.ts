@@ -32,10 +32,21 @@ const PAGE_CLOCK: Clock = {
 
 /** Shows prints in a canvas by way of the page's workers. `onStage` hears every change of what is shown. */
 export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownStage) => void): Preview {
+  let preparing = false;
   const scheduler = createScheduler({
     printers: enginePool().printers,
     painter: createPainter(canvas),
     clock: PAGE_CLOCK,
+    prepare(job) {
+      // One at a time: what a slow screen of an older state needs is not waited for.
+      if (preparing) return;
+      preparing = true;
+      const done = (): void => {
+        preparing = false;
+      };
+      // A worker that dies says so where something is shown.
+      enginePool().helper.prepare(job, 'screens').then(done, done);
+    },
     onStage(stage, error) {
       if (stage === 'failed') {
         console.error(error);

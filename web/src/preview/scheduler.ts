@@ -44,10 +44,14 @@ export interface SchedulerParts {
   readonly onStage: (stage: ShownStage, error?: unknown) => void;
   /** Hears when a whole picture is shown and since when it was asked for, for measurements. */
   readonly onShown?: (stage: Stage, asked: number) => void;
+  /** Makes ready what the settled print of a job will need; asked for when a hand pauses. */
+  readonly prepare?: (job: Job) => void;
 }
 
 /** Milliseconds that a hand must rest before the picture settles: a settling worker is late for the next first picture. */
-const SETTLE_AFTER = 50;
+const SETTLE_AFTER = 45;
+/** Milliseconds of rest after which the settled picture is prepared by a thread that prints no first pictures. */
+const PREPARE_AFTER = 20;
 /** Milliseconds after the first settled picture until the code for first pictures is warmed up, and how often it runs. */
 const WARM_AFTER = 150;
 const WARM_TURNS = 4;
@@ -68,7 +72,8 @@ interface Batch extends Request {
  * the place of older ones. A slab whose work fails is tried once more; when it fails again the request is given up,
  * `failed` is reported, and the painter keeps what it last showed.
  */
-export function createScheduler({ printers, painter, clock, onStage, onShown }: SchedulerParts): Scheduler {
+export function createScheduler(parts: SchedulerParts): Scheduler {
+  const { printers, painter, clock, onStage, onShown, prepare } = parts;
   const working = printers.map(() => false);
   let batch: Batch | null = null;
   let next: Request | null = null;
@@ -137,7 +142,12 @@ export function createScheduler({ printers, painter, clock, onStage, onShown }: 
   function settleAfter(first: Batch): void {
     const settle = () => begin({ ...first, stage: 'settled' });
     if (first.asking === 'changed') settle();
-    else if (first.asking === 'dragging') stopTimer = clock.after(SETTLE_AFTER, settle);
+    else if (first.asking === 'dragging') {
+      const stops = [clock.after(PREPARE_AFTER, () => prepare?.(first.job)), clock.after(SETTLE_AFTER, settle)];
+      stopTimer = () => {
+        for (const stop of stops) stop();
+      };
+    }
   }
 
   function beginNext(): boolean {

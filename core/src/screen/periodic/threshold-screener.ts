@@ -64,6 +64,7 @@ export function tileComparer(kernels: Kernels, wide: WideTile): { compare: TileC
 /** A screener for a compiled tile: ink where the tone of a pixel exceeds the threshold under it. */
 export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables: ToneTables): LightScreener {
   const comparers = new Map<8 | 16, ReturnType<typeof tileComparer>>();
+  let coded: ReturnType<typeof tileComparer> | null | undefined;
   const lightTables = new Map<8 | 16, Uint16Array>();
   const comparerOf = (depth: 8 | 16) => {
     let made = comparers.get(depth);
@@ -80,11 +81,17 @@ export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables:
     }
     return made;
   };
+  /** Compares codes of light as they are; null when the tones of the curve rise somewhere. */
+  function comparerOfCodes(table: Uint16Array | null): ReturnType<typeof tileComparer> | null {
+    const tones = tables.tones(16);
+    const folded = foldTones(tile, table ? table.map((code) => tones[code]!) : tones);
+    return folded && tileComparer(kernels, folded);
+  }
   return {
     over(area, light) {
-      if (light.to) {
-        const { compare } = comparerOf(16);
-        if (!lightTables.has(16)) return compare(area, rowsOf(area), (out) => light.to!(area, out));
+      if (light.coded) {
+        coded ??= coded === undefined ? comparerOfCodes(light.coded.light) : coded;
+        if (coded) return coded.compare(area, rowsOf(area), (out) => light.coded!.to(area, out));
       }
       const read = light(area);
       const { compare } = comparerOf(read.depth);
@@ -94,6 +101,8 @@ export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables:
     release() {
       for (const { block } of comparers.values()) kernels.release(block);
       comparers.clear();
+      if (coded) kernels.release(coded.block);
+      coded = undefined;
     },
   };
 }
