@@ -15,6 +15,9 @@ const params = {
 const blended = ({ colours }: SettingsOf<typeof params>): Blended => ({
   stops: [{ at: 0, colour: colours[0]! }],
   value: () => 0,
+  rows: (kernels, across) => (_, out) => {
+    new Float64Array(kernels.run.memory.buffer, out, across.length).fill(0);
+  },
 });
 
 export const tint: MadeKind = {
