@@ -29,7 +29,8 @@ function histogramOf(counts: readonly number[]) {
   const classes = classesOf(counts.length > 0 ? counts : [0], 64);
   const most = Math.max(1, ...classes);
   return {
-    grid: GRID,
+    // The plot lies exactly where the curve is drawn over it.
+    grid: { ...GRID, outerBoundsMode: 'none' },
     xAxis: axis,
     yAxis: { ...axis, axisLabel: { ...axis.axisLabel } },
     series: [
