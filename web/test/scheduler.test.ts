@@ -104,7 +104,7 @@ test('a first picture is drawn when it is whole, and settles when the hand rests
   expect(s.drawn).toEqual(['carried to a']);
   await s.answerAll();
   expect([s.drawn, s.stages, s.busy()]).toEqual([['carried to a', 'a first', 'a first'], ['working', 'first'], true]);
-  s.clock.pass(44);
+  s.clock.pass(29);
   expect(s.asked.flat()).toEqual([]);
   s.clock.pass(1);
   await s.answerAll();
@@ -116,7 +116,7 @@ test('when the hand pauses the settled picture is prepared, and not while it goe
   for (const name of ['a', 'b']) {
     s.show(named(name), view, 'dragging');
     await s.answerAll();
-    s.clock.pass(19);
+    s.clock.pass(11);
   }
   expect(s.prepared).toEqual([]);
   s.clock.pass(1);

@@ -49,9 +49,9 @@ export interface SchedulerParts {
 }
 
 /** Milliseconds that a hand must rest before the picture settles: a settling worker is late for the next first picture. */
-const SETTLE_AFTER = 45;
+const SETTLE_AFTER = 30;
 /** Milliseconds of rest after which the settled picture is prepared by a thread that prints no first pictures. */
-const PREPARE_AFTER = 20;
+const PREPARE_AFTER = 12;
 /** Milliseconds after the first settled picture until the code for first pictures is warmed up, and how often it runs. */
 const WARM_AFTER = 150;
 const WARM_TURNS = 4;
