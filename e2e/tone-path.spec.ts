@@ -189,7 +189,9 @@ test('the free curve: a click adds a point, a drag moves it in one step of undo,
   await page.mouse.move(...place(0.4, 0.85), { steps: 8 });
   await page.mouse.up();
   await saved(page);
-  const [, moved] = await curve();
+  const points = await curve();
+  const moved = points[1];
+  expect(points).toHaveLength(3);
   expect(moved!.x).toBeCloseTo(0.4, 1);
   expect(moved!.y).toBeCloseTo(0.85, 1);
   await expect(page.getByRole('group', { name: 'Points of the curve' }).getByRole('button').nth(1)).toHaveText(
@@ -197,6 +199,16 @@ test('the free curve: a click adds a point, a drag moves it in one step of undo,
   );
   await settled(page);
   expect(await coverage()).toBeGreaterThan(before + 0.05);
+  // A point stays between its neighbours, and letting it go elsewhere adds none.
+  const end = (await page.getByTestId('curve').locator('svg').boundingBox())!;
+  const lift = (x: number, y: number) => [end.x + x * end.width, end.y + (1 - y) * end.height] as const;
+  await page.mouse.move(...lift(moved!.x, moved!.y));
+  await page.mouse.down();
+  await page.mouse.move(...lift(0.6, 1.08), { steps: 5 });
+  await page.mouse.up();
+  await saved(page);
+  expect((await curve()).map(({ y }) => y)).toEqual([0, 1, 1]);
+  await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await saved(page);
   const [, back] = await curve();

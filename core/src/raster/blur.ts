@@ -136,8 +136,10 @@ export function blurredTo(
   }
 }
 
-/** Returns the 16-bit light of an area, blurred by a Gaussian of standard deviation `sigma` sheet pixels. */
+/** The same as an array. */
 export function blurred(kernels: Kernels, read: CoarseReader, sheet: Size, area: Area, sigma: number): Uint16Array {
-  const plan = planBell(sheet, area, sigma);
-  return plan.through(kernels, lightCodes(kernels, read(plan.factor)(plan.box)));
+  const count = area.width * rowsOf(area);
+  const block = kernels.scratch('blurred', 2 * count);
+  blurredTo(kernels, read, sheet, { area, sigma }, block.ptr);
+  return kernels.u16(block).slice(0, count);
 }

@@ -146,7 +146,7 @@ export default function ReadingsPanel({
   return (
     <section
       aria-label="Readings"
-      className="absolute top-3 right-3 bottom-3 z-10 grid w-[372px] grid-cols-1 content-start gap-1 overflow-y-auto border border-ink bg-paper p-3"
+      className="absolute top-3 right-3 bottom-10 z-10 grid w-[372px] grid-cols-1 content-start gap-1 overflow-y-auto border border-ink bg-paper p-3"
     >
       <header className="flex items-center justify-between">
         <h2 className="text-[15px]">Readings of {pass.name}</h2>

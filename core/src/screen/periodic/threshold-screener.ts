@@ -90,7 +90,7 @@ export function thresholdScreener(kernels: Kernels, tile: ThresholdTile, tables:
   return {
     over(area, light) {
       if (light.coded) {
-        coded ??= coded === undefined ? comparerOfCodes(light.coded.light) : coded;
+        if (coded === undefined) coded = comparerOfCodes(light.coded.light);
         if (coded) return coded.compare(area, rowsOf(area), (out) => light.coded!.to(area, out));
       }
       const read = light(area);
