@@ -11,6 +11,17 @@ function passBits(plates: usize, pass: i32, at: usize): v128 {
   return v128.and(i8x16.eq(v128.and(bytes, mask), mask), i8x16.splat(<i8>(<i32>1 << pass)));
 }
 
+/** The overprint code of 16 columns of one row. */
+@inline
+function overprints(plates: usize, count: i32, at: usize): v128 {
+  let codes = i8x16.splat(0);
+  if (count > 0) codes = passBits(plates, 0, at);
+  if (count > 1) codes = v128.or(codes, passBits(plates, 1, at));
+  if (count > 2) codes = v128.or(codes, passBits(plates, 2, at));
+  if (count > 3) codes = v128.or(codes, passBits(plates, 3, at));
+  return codes;
+}
+
 @inline
 function low8(lo: v128, hi: v128): v128 {
   return i8x16.shuffle(lo, hi, 0, 16, 1, 17, 2, 18, 3, 19, 4, 20, 5, 21, 6, 22, 7, 23);
@@ -21,11 +32,22 @@ function high8(lo: v128, hi: v128): v128 {
   return i8x16.shuffle(lo, hi, 8, 24, 9, 25, 10, 26, 11, 27, 12, 28, 13, 29, 14, 30, 15, 31);
 }
 
+@inline
+function low16(a: v128, b: v128): v128 {
+  return v128.shuffle<i16>(a, b, 0, 8, 1, 9, 2, 10, 3, 11);
+}
+
+@inline
+function high16(a: v128, b: v128): v128 {
+  return v128.shuffle<i16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15);
+}
+
 /**
  * Sums the printed light of `rows` rows in every column. plates: pointers to the first row of each
- * plate, `stride` bytes a row; lookups: low and high bytes of the 16-bit light of the sixteen
- * overprints, for R, G and B; weights: one u16 a row. out: three planes of u32, 16 columns a step,
- * `plane` bytes apart. The sum of weights times rows must stay below 65536.
+ * plate, `stride` bytes a row; lookups: low and high bytes of the 15-bit light of the sixteen
+ * overprints, for R, G and B; weights: one u16 a row, at most 32767. out: three planes of u32, 16 columns a step,
+ * `plane` bytes apart. The sum of the weights must stay below 65536. Rows are multiplied by their weights and added
+ * in pairs.
  */
 export function composeColumns(
   plates: usize, stride: i32, count: i32, lookups: usize, width: i32, rows: i32, weights: usize, out: usize, plane: i32,
@@ -41,38 +63,38 @@ export function composeColumns(
     let g0 = r0, g1 = r0, g2 = r0, g3 = r0;
     let b0 = r0, b1 = r0, b2 = r0, b3 = r0;
     let at = <usize>(x >> 3);
-    for (let y = 0; y < rows; y++) {
-      let codes = i8x16.splat(0);
-      if (count > 0) codes = passBits(plates, 0, at);
-      if (count > 1) codes = v128.or(codes, passBits(plates, 1, at));
-      if (count > 2) codes = v128.or(codes, passBits(plates, 2, at));
-      if (count > 3) codes = v128.or(codes, passBits(plates, 3, at));
-      const w = i16x8.splat(load<i16>(weights + ((<usize>y) << 1)));
-      let lo = i8x16.swizzle(rLo, codes);
-      let hi = i8x16.swizzle(rHi, codes);
-      let a = low8(lo, hi);
-      let b = high8(lo, hi);
-      r0 = i32x4.add(r0, i32x4.extmul_low_i16x8_u(a, w));
-      r1 = i32x4.add(r1, i32x4.extmul_high_i16x8_u(a, w));
-      r2 = i32x4.add(r2, i32x4.extmul_low_i16x8_u(b, w));
-      r3 = i32x4.add(r3, i32x4.extmul_high_i16x8_u(b, w));
-      lo = i8x16.swizzle(gLo, codes);
-      hi = i8x16.swizzle(gHi, codes);
-      a = low8(lo, hi);
-      b = high8(lo, hi);
-      g0 = i32x4.add(g0, i32x4.extmul_low_i16x8_u(a, w));
-      g1 = i32x4.add(g1, i32x4.extmul_high_i16x8_u(a, w));
-      g2 = i32x4.add(g2, i32x4.extmul_low_i16x8_u(b, w));
-      g3 = i32x4.add(g3, i32x4.extmul_high_i16x8_u(b, w));
-      lo = i8x16.swizzle(bLo, codes);
-      hi = i8x16.swizzle(bHi, codes);
-      a = low8(lo, hi);
-      b = high8(lo, hi);
-      b0 = i32x4.add(b0, i32x4.extmul_low_i16x8_u(a, w));
-      b1 = i32x4.add(b1, i32x4.extmul_high_i16x8_u(a, w));
-      b2 = i32x4.add(b2, i32x4.extmul_low_i16x8_u(b, w));
-      b3 = i32x4.add(b3, i32x4.extmul_high_i16x8_u(b, w));
-      at += stride;
+    for (let y = 0; y < rows; y += 2) {
+      const one = overprints(plates, count, at);
+      // The last row of an odd number stands beside itself with no weight.
+      const paired = y + 1 < rows;
+      const two = paired ? overprints(plates, count, at + stride) : one;
+      const weight = weights + ((<usize>y) << 1);
+      const w = paired ? v128.load32_splat(weight) : i32x4.splat(<i32>load<u16>(weight));
+      let oneLo = i8x16.swizzle(rLo, one), oneHi = i8x16.swizzle(rHi, one);
+      let twoLo = i8x16.swizzle(rLo, two), twoHi = i8x16.swizzle(rHi, two);
+      let a = low8(oneLo, oneHi), b = low8(twoLo, twoHi);
+      r0 = i32x4.add(r0, i32x4.dot_i16x8_s(low16(a, b), w));
+      r1 = i32x4.add(r1, i32x4.dot_i16x8_s(high16(a, b), w));
+      a = high8(oneLo, oneHi), b = high8(twoLo, twoHi);
+      r2 = i32x4.add(r2, i32x4.dot_i16x8_s(low16(a, b), w));
+      r3 = i32x4.add(r3, i32x4.dot_i16x8_s(high16(a, b), w));
+      oneLo = i8x16.swizzle(gLo, one), oneHi = i8x16.swizzle(gHi, one);
+      twoLo = i8x16.swizzle(gLo, two), twoHi = i8x16.swizzle(gHi, two);
+      a = low8(oneLo, oneHi), b = low8(twoLo, twoHi);
+      g0 = i32x4.add(g0, i32x4.dot_i16x8_s(low16(a, b), w));
+      g1 = i32x4.add(g1, i32x4.dot_i16x8_s(high16(a, b), w));
+      a = high8(oneLo, oneHi), b = high8(twoLo, twoHi);
+      g2 = i32x4.add(g2, i32x4.dot_i16x8_s(low16(a, b), w));
+      g3 = i32x4.add(g3, i32x4.dot_i16x8_s(high16(a, b), w));
+      oneLo = i8x16.swizzle(bLo, one), oneHi = i8x16.swizzle(bHi, one);
+      twoLo = i8x16.swizzle(bLo, two), twoHi = i8x16.swizzle(bHi, two);
+      a = low8(oneLo, oneHi), b = low8(twoLo, twoHi);
+      b0 = i32x4.add(b0, i32x4.dot_i16x8_s(low16(a, b), w));
+      b1 = i32x4.add(b1, i32x4.dot_i16x8_s(high16(a, b), w));
+      a = high8(oneLo, oneHi), b = high8(twoLo, twoHi);
+      b2 = i32x4.add(b2, i32x4.dot_i16x8_s(low16(a, b), w));
+      b3 = i32x4.add(b3, i32x4.dot_i16x8_s(high16(a, b), w));
+      at += stride << 1;
     }
     let to = out + ((<usize>x) << 2);
     v128.store(to, r0);
@@ -94,7 +116,7 @@ export function composeColumns(
 
 /**
  * Where the columns of an area end under each display pixel: for each the first column that is not wholly under
- * it (i32) and how much of that one is (f32). Returns how many display pixels there are.
+ * it (i32) and how much of that one is (f32; none past the last column). Returns how many display pixels there are.
  */
 export function planShares(left: f64, scale: f64, width: i32, out: usize): i32 {
   let display = <i32>Math.floor(left);
@@ -104,7 +126,7 @@ export function planShares(left: f64, scale: f64, width: i32, out: usize): i32 {
     const next = <f64>(display + 1) - left;
     x = min(max(x, <i32>Math.ceil(next / scale) - 1), width);
     store<i32>(out, x);
-    store<f32>(out, <f32>max(0, min(1, (next - <f64>x * scale) / scale)), 4);
+    store<f32>(out, x < width ? <f32>max(0, min(1, (next - <f64>x * scale) / scale)) : 0, 4);
     out += 8;
     x++;
     display += 1;
@@ -113,66 +135,69 @@ export function planShares(left: f64, scale: f64, width: i32, out: usize): i32 {
   return count;
 }
 
-/** Four sums as floats; those below 2³¹ are converted in one instruction. */
+/**
+ * Running sums over planes of column sums: one vector (r, g, b and how many columns) before each column and one
+ * after the last. They count modulo 2³²: only differences are read. shift: bits that every column is cut by.
+ */
 @inline
-function floats(sums: v128, small: bool): v128 {
-  return small ? f32x4.convert_i32x4_s(sums) : f32x4.convert_i32x4_u(sums);
-}
-
-/** Turns planes of column sums into one vector a column: r, g, b and 1. `small`: all sums are below 2³¹. */
-@inline
-function gatherColumns(columns: usize, plane: i32, width: i32, small: bool, out: usize): void {
+function runColumns(columns: usize, plane: i32, width: i32, shift: i32, out: usize): void {
   const green = columns + plane;
   const blue = green + plane;
-  const one = f32x4.splat(1);
+  const one = i32x4.splat(1);
+  let sum = i32x4.splat(0);
   for (let x = 0; x < width; x += 4) {
     const at = (<usize>x) << 2;
-    const r = floats(v128.load(columns + at), small);
-    const g = floats(v128.load(green + at), small);
-    const b = floats(v128.load(blue + at), small);
-    const rg0 = v128.shuffle<f32>(r, g, 0, 4, 1, 5);
-    const rg1 = v128.shuffle<f32>(r, g, 2, 6, 3, 7);
-    const b0 = v128.shuffle<f32>(b, one, 0, 4, 1, 5);
-    const b1 = v128.shuffle<f32>(b, one, 2, 6, 3, 7);
+    const r = i32x4.shr_u(v128.load(columns + at), shift);
+    const g = i32x4.shr_u(v128.load(green + at), shift);
+    const b = i32x4.shr_u(v128.load(blue + at), shift);
+    const rg0 = v128.shuffle<i32>(r, g, 0, 4, 1, 5);
+    const rg1 = v128.shuffle<i32>(r, g, 2, 6, 3, 7);
+    const b0 = v128.shuffle<i32>(b, one, 0, 4, 1, 5);
+    const b1 = v128.shuffle<i32>(b, one, 2, 6, 3, 7);
     const to = out + (at << 2);
-    v128.store(to, v128.shuffle<f32>(rg0, b0, 0, 1, 4, 5));
-    v128.store(to, v128.shuffle<f32>(rg0, b0, 2, 3, 6, 7), 16);
-    v128.store(to, v128.shuffle<f32>(rg1, b1, 0, 1, 4, 5), 32);
-    v128.store(to, v128.shuffle<f32>(rg1, b1, 2, 3, 6, 7), 48);
+    v128.store(to, sum);
+    sum = i32x4.add(sum, v128.shuffle<i32>(rg0, b0, 0, 1, 4, 5));
+    v128.store(to, sum, 16);
+    sum = i32x4.add(sum, v128.shuffle<i32>(rg0, b0, 2, 3, 6, 7));
+    v128.store(to, sum, 32);
+    sum = i32x4.add(sum, v128.shuffle<i32>(rg1, b1, 0, 1, 4, 5));
+    v128.store(to, sum, 48);
+    sum = i32x4.add(sum, v128.shuffle<i32>(rg1, b1, 2, 3, 6, 7));
+    v128.store(to, sum, 64);
   }
 }
 
 /**
  * Shares columns out to the display pixels they lie under, as composeMean does with pixels, by a plan of `count`
- * display pixels from `out` on. One column adds `area` to the fourth sum of its display pixels and its light
- * times `factor` to the rest. `small`: all columns are below 2³¹. room: 16 bytes a column, of whole fours.
+ * display pixels from `out` on. One column adds `area` to the fourth sum of its display pixels and its light,
+ * cut by `shift` bits, times `factor` to the rest. The cut columns under one display pixel must stay below 2³¹
+ * together. room: 16 bytes a column, of whole fours, and 32 more.
  */
 export function shareColumns(
-  columns: usize, plane: i32, width: i32, plan: usize, count: i32, factor: f32, area: f32, small: bool, room: usize, out: usize,
+  columns: usize, plane: i32, width: i32, plan: usize, count: i32, factor: f32, area: f32, shift: i32, room: usize, out: usize,
 ): void {
-  if (small) gatherColumns(columns, plane, width, true, room);
-  else gatherColumns(columns, plane, width, false, room);
+  runColumns(columns, plane, width, shift, room);
   const factors = f32x4.replace_lane(f32x4.splat(factor), 3, area);
-  // What the column at the edge has left over for the next display pixel.
-  let sum = f32x4.splat(0);
-  let x = 0;
+  // The running sums where the display pixel begins, and what the column at its left edge has left over for it.
+  let begin = i32x4.splat(0);
+  let rest = f32x4.splat(0);
   for (let k = 0; k < count; k++) {
-    const end = load<i32>(plan);
-    for (; x < end; x++) sum = f32x4.add(sum, v128.load(room + ((<usize>x) << 4)));
-    let rest = f32x4.splat(0);
-    if (x < width) {
-      const edge = v128.load(room + ((<usize>x) << 4));
-      const here = f32x4.mul(edge, f32x4.splat(load<f32>(plan, 4)));
-      sum = f32x4.add(sum, here);
-      rest = f32x4.sub(edge, here);
-      x++;
-    }
+    const at = room + (<usize>load<i32>(plan) << 4);
+    const end = v128.load(at);
+    const next = v128.load(at, 16);
+    const edge = f32x4.convert_i32x4_s(i32x4.sub(next, end));
+    const here = f32x4.mul(edge, v128.load32_splat(plan, 4));
+    const sum = f32x4.add(f32x4.convert_i32x4_s(i32x4.sub(end, begin)), f32x4.add(rest, here));
     v128.store(out, f32x4.add(v128.load(out), f32x4.mul(sum, factors)));
-    sum = rest;
+    rest = f32x4.sub(edge, here);
+    begin = next;
     out += 16;
     plan += 8;
   }
-  if (f32x4.extract_lane(sum, 3) > 0) v128.store(out, f32x4.add(v128.load(out), f32x4.mul(sum, factors)));
+  // A display pixel that only the last column reaches into; past it, what was read is no column.
+  if (count > 0 && load<i32>(plan - 8) < width) {
+    v128.store(out, f32x4.add(v128.load(out), f32x4.mul(rest, factors)));
+  }
 }
 
 /** Adds gathered sums (r, g, b, seen) of `count` display pixels to others, times a share. */

@@ -175,7 +175,7 @@ export interface KernelExports {
     count: number,
     factor: number,
     area: number,
-    small: boolean,
+    shift: number,
     room: number,
     out: number,
   ): void;

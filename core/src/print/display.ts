@@ -53,9 +53,15 @@ export interface DisplayMeans {
 
 /** Sheet rows under one display row that 32-bit sums can hold. */
 const MOST_ROWS = 250;
-/** Weights below this in all, times 16-bit light, stay below 2³¹. */
-const SMALL = 32768;
 const MOST_FAST_PASSES = 4;
+/** Light is summed by columns in 15 bits. */
+const MOST_LIGHT = 32767;
+
+/** Bits by which columns must be cut so that those under one display pixel, and two more, stay below 2³¹ in all. */
+function shiftOf(total: number, scale: number): number {
+  return Math.max(0, Math.ceil(Math.log2((total * MOST_LIGHT * (1 / scale + 2)) / 2 ** 31)));
+}
+
 /** Sheet pixels that an area may begin before or end after the view. */
 const REACH = 520;
 
@@ -101,9 +107,9 @@ export function createDisplayMeans(
     const acc = kernels.scratch('display-columns', plane * 3);
     const weightBlock = kernels.scratch('display-weights', 2 * (MOST_ROWS + 8));
     const stride = plates[0]?.stride ?? 0;
-    const factor = 1 / (65535 * WEIGHT);
+    const factor = 1 / (MOST_LIGHT * WEIGHT);
     const shares = kernels.scratch('display-shares', 8 * (Math.ceil(area.width * grid.scale) + 4));
-    const room = kernels.scratch('display-room', plane * 4);
+    const room = kernels.scratch('display-room', plane * 4 + 32);
     const own = kernels.scratch('display-once', 16 * (Math.ceil(area.width * grid.scale) + 4));
     // After the last block: memory that grows leaves earlier views empty.
     const view = kernels.u16(weightBlock);
@@ -115,8 +121,9 @@ export function createDisplayMeans(
       const [at, weightsAt, sumsAt] = [pointers.ptr, weightBlock.ptr, acc.ptr];
       const { width } = area;
       kernels.run.composeColumns(at, stride, plates.length, lightTable.ptr, width, rows, weightsAt, sumsAt, plane);
-      const [share, small] = [total / WEIGHT, total < SMALL];
-      kernels.run.shareColumns(sumsAt, plane, width, shares.ptr, count, factor, share, small, room.ptr, out);
+      const [share, shift] = [total / WEIGHT, shiftOf(total, grid.scale)];
+      const cut = factor * 2 ** shift;
+      kernels.run.shareColumns(sumsAt, plane, width, shares.ptr, count, cut, share, shift, room.ptr, out);
     };
     if (area.step * grid.scale <= 1) {
       for (const { display, from, weights, total } of planOf(area)) {
@@ -210,13 +217,13 @@ function loadPalette(kernels: Kernels, colours: Float64Array): Scratch {
   return palette;
 }
 
-/** Light of at most sixteen overprints in 16 bits: low bytes, then high bytes, for each channel. */
+/** Light of at most sixteen overprints in 15 bits: low bytes, then high bytes, for each channel. */
 function loadLookups(kernels: Kernels, colours: Float64Array): Scratch {
   const block = kernels.scratch('light-lookups', 96);
   const bytes = kernels.u8(block);
   for (let c = 0; c < 3; c++) {
     for (let code = 0; code < 16; code++) {
-      const light = Math.round((colours[3 * code + c] ?? 0) * 65535);
+      const light = Math.round((colours[3 * code + c] ?? 0) * MOST_LIGHT);
       bytes[32 * c + code] = light & 255;
       bytes[32 * c + 16 + code] = light >> 8;
     }

@@ -27,7 +27,7 @@ function plain({ seed, count, width, rows }: Case) {
   const plates = Array.from({ length: count }, () =>
     Uint8Array.from({ length: stride * rows }, () => floor(next() * 256)),
   );
-  const light = Array.from({ length: 3 }, () => Uint16Array.from({ length: 16 }, () => floor(next() * 65536)));
+  const light = Array.from({ length: 3 }, () => Uint16Array.from({ length: 16 }, () => floor(next() * 32768)));
   const weights = Uint16Array.from({ length: rows }, () => floor(next() * 257));
   const sums = light.map((channel) =>
     Array.from({ length: width }, (_, x) => {
@@ -97,12 +97,13 @@ describe('columns of printed light and their plain twins agree', () => {
           });
           const out = kernels.scratch('display', 16 * 300);
           kernels.f32(out).fill(0);
+          const shift = Math.ceil(Math.log2(1 / scale + 2)) + (small ? 0 : 1);
           const factor = 1 / 2 ** 32;
           const room = kernels.scratch('room', 4096);
           const plan = kernels.scratch('shares', 8 * 300);
           const count = run.planShares(left, scale, width, plan.ptr);
           const to = out.ptr + 16 * floor(left);
-          run.shareColumns(from.ptr, plane, width, plan.ptr, count, factor, 0.5, small, room.ptr, to);
+          run.shareColumns(from.ptr, plane, width, plan.ptr, count, factor * 2 ** shift, 0.5, shift, room.ptr, to);
           const expected = new Float64Array(4 * 300);
           for (let x = 0; x < width; x++) {
             for (let d = floor(left + x * scale); d <= left + (x + 1) * scale; d++) {

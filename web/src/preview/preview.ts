@@ -15,6 +15,9 @@ const open = new Set<Scheduler>();
 /** Whether a sheet in sight is still being printed. */
 export const sheetIsBusy = (): boolean => [...open].some((scheduler) => scheduler.busy());
 
+/** Whether the settled print of a sheet in sight is being made now. */
+export const sheetIsSettling = (): boolean => [...open].some((scheduler) => scheduler.settling());
+
 const PAGE_CLOCK: Clock = {
   now: () => performance.now(),
   after(milliseconds, work) {

@@ -33,6 +33,8 @@ export interface Scheduler {
   show(job: Job, view: View, asking: Asking, press?: boolean): void;
   /** Whether a settled print is still to come: also before anything was asked for. */
   busy(): boolean;
+  /** Whether the settled print is being made now. */
+  settling(): boolean;
   close(): void;
 }
 
@@ -205,6 +207,7 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
       begin(request);
     },
     busy: () => unsettled,
+    settling: () => batch?.stage === 'settled',
     close() {
       stopTimer();
       unsettled = false;
