@@ -59,7 +59,9 @@ const MOST_LIGHT = 32767;
 
 /** Bits by which columns must be cut so that those under one display pixel, and two more, stay below 2³¹ in all. */
 function shiftOf(total: number, scale: number): number {
-  return Math.max(0, Math.ceil(Math.log2((total * MOST_LIGHT * (1 / scale + 2)) / 2 ** 31)));
+  let shift = 0;
+  for (let most = total * MOST_LIGHT * (1 / scale + 2); most >= 0x80000000; most /= 2) shift++;
+  return shift;
 }
 
 /** Sheet pixels that an area may begin before or end after the view. */
@@ -122,7 +124,7 @@ export function createDisplayMeans(
       const { width } = area;
       kernels.run.composeColumns(at, stride, plates.length, lightTable.ptr, width, rows, weightsAt, sumsAt, plane);
       const [share, shift] = [total / WEIGHT, shiftOf(total, grid.scale)];
-      const cut = factor * 2 ** shift;
+      const cut = factor * (1 << shift);
       kernels.run.shareColumns(sumsAt, plane, width, shares.ptr, count, cut, share, shift, room.ptr, out);
     };
     if (area.step * grid.scale <= 1) {

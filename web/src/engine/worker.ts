@@ -35,6 +35,7 @@ import { OVERVIEWS, type OverviewKind } from './overviews.ts';
 import { type CropPixels, stripSample } from './strips.ts';
 import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
+import { warmCompiler } from './warm-compiler.ts';
 import { warmUp } from './warm-up.ts';
 import { makeWhole } from './make-whole.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
@@ -70,6 +71,7 @@ const api = {
   warmUp(): void {
     warmUp(engine);
   },
+  warmCompiler,
   prepare(job: Job, what: 'tables' | 'screens'): void {
     engine.prepare(job, what);
   },

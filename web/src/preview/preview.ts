@@ -18,6 +18,17 @@ export const sheetIsBusy = (): boolean => [...open].some((scheduler) => schedule
 /** Whether the settled print of a sheet in sight is being made now. */
 export const sheetIsSettling = (): boolean => [...open].some((scheduler) => scheduler.settling());
 
+/** Milliseconds after a settled picture in which samples are drawn, before the thread that prepares screens is warmed up. */
+const WARM_AFTER = 800;
+
+let compilerIsWarm = false;
+
+function warmCompilerOnce(): void {
+  if (compilerIsWarm) return;
+  compilerIsWarm = true;
+  setTimeout(() => void enginePool().helper.warmCompiler().catch(() => {}), WARM_AFTER);
+}
+
 const PAGE_CLOCK: Clock = {
   now: () => performance.now(),
   after(milliseconds, work) {
@@ -62,8 +73,16 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownS
       performance.measure(`preview ${stage}`, { start: asked, end });
       measureOpening(stage, end);
       pictureIsShown();
-      if (stage === 'settled') sheetIsSettled();
-      else sheetIsSeen();
+      if (stage === 'settled') {
+        sheetIsSettled();
+        setTimeout(
+          () =>
+            void enginePool()
+              .helper.warmCompiler()
+              .catch(() => {}),
+          WARM_AFTER,
+        );
+      } else sheetIsSeen();
     },
   });
   open.add(scheduler);

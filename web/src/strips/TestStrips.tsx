@@ -242,7 +242,10 @@ function OpenTestStrips({ id }: { readonly id: string }) {
           )}
         </div>
         <div className="min-h-0 overflow-y-auto border-l border-ink bg-paper p-3">
-          {sheet && strip && <ChosenStrip sheet={sheet} strip={strip} base={base} ready={ready} take={take} />}
+          {sheet && strip && (
+            // The first strip of a new sheet comes before it.
+            <ChosenStrip sheet={sheet} strip={strip} base={base} ready={ready && made > 0} take={take} />
+          )}
         </div>
       </main>
       <footer className="flex items-center gap-4 border-t border-ink bg-paper-2 px-3">

@@ -1,5 +1,6 @@
 import { type Job, fileHashes, plateKey, type StripSheet } from '@chromatype/core';
 import { useEffect, useState } from 'react';
+import { enginePool } from '../engine/pool.ts';
 import { loadPicture, usePictures } from '../engine/pictures.ts';
 import type { Sample } from '../engine/samples.ts';
 import { makeStrips } from './make-strips.ts';
@@ -36,7 +37,10 @@ export function useStrips(job: Job, sheet: StripSheet | null, scale: number, rea
       first = false;
     };
     void makeStrips(job, sheet, scale, take, () => over).then((all) => {
-      if (all) performance.measure('strips all', { start, end: performance.now() });
+      if (!all) return;
+      performance.measure('strips all', { start, end: performance.now() });
+      // For the next sheet, while the artist looks at this one.
+      for (const worker of enginePool().printers) worker.warmCompiler().catch(() => {});
     });
     return () => {
       over = true;
