@@ -26,7 +26,12 @@ let compilerIsWarm = false;
 function warmCompilerOnce(): void {
   if (compilerIsWarm) return;
   compilerIsWarm = true;
-  setTimeout(() => void enginePool().helper.warmCompiler().catch(() => {}), WARM_AFTER);
+  setTimeout(() => {
+    // A helper that dies says so where it is asked for more.
+    enginePool()
+      .helper.warmCompiler()
+      .catch(() => {});
+  }, WARM_AFTER);
 }
 
 const PAGE_CLOCK: Clock = {
@@ -75,13 +80,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownS
       pictureIsShown();
       if (stage === 'settled') {
         sheetIsSettled();
-        setTimeout(
-          () =>
-            void enginePool()
-              .helper.warmCompiler()
-              .catch(() => {}),
-          WARM_AFTER,
-        );
+        warmCompilerOnce();
       } else sheetIsSeen();
     },
   });
