@@ -56,6 +56,16 @@ test.each([0.11, 0.25, 0.5, 0.77])(
   },
 );
 
+test('a row that stands for hundreds is as bright as it is', () => {
+  const step = 200;
+  const bare = createBitmap(512, Math.ceil(512 / step));
+  const grid = { scale: 1 / 220, originX: 0, originY: 0, width: 2, first: 0, rows: 2 };
+  const means = createDisplayMeans(kernels, job.sheet, passes.slice(0, 1), grid);
+  means.add({ ...area, step }, [bare]);
+  const [paper] = composeExact(kernels, job.sheet, passes.slice(0, 1), [bare], { ...area, height: 1 });
+  for (const at of [0, 4, 8, 12]) expect(Math.abs(means.rgba()[at]! - paper!)).toBeLessThanOrEqual(1);
+});
+
 describe('a view whose display pixels overlap', () => {
   const black = [{ ...job.passes[0]!, ink: STARTER_INKS[0]! }];
   const plates = flatPlates(tile, 512, [0.5]);

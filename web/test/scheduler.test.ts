@@ -111,6 +111,17 @@ test('a first picture is drawn when it is whole, and settles when the hand rests
   expect([s.stages.at(-1), s.busy()]).toEqual(['settled', false]);
 });
 
+test('only the settled picture makes others wait, while it is made', async () => {
+  const s = setUp();
+  s.show(named('a'), view, 'changed');
+  expect(s.settling()).toBe(false);
+  s.asked[0]!.shift()!.answer();
+  while (s.asked[0]!.length === 0) await tick();
+  expect(s.settling()).toBe(true);
+  await s.answerAll();
+  expect(s.settling()).toBe(false);
+});
+
 test('when the hand pauses the settled picture is prepared, and not while it goes on', async () => {
   const s = setUp();
   for (const name of ['a', 'b']) {

@@ -56,6 +56,8 @@ const MOST_ROWS = 250;
 const MOST_FAST_PASSES = 4;
 /** Light is summed by columns in 15 bits. */
 const MOST_LIGHT = 32767;
+/** The most that one row of an area may weigh. */
+const MOST_WEIGHT = 32767;
 
 /** Bits by which columns must be cut so that those under one display pixel, and two more, stay below 2³¹ in all. */
 function shiftOf(total: number, scale: number): number {
@@ -127,7 +129,7 @@ export function createDisplayMeans(
       const cut = factor * (1 << shift);
       kernels.run.shareColumns(sumsAt, plane, width, shares.ptr, count, cut, share, shift, room.ptr, out);
     };
-    if (area.step * grid.scale <= 1) {
+    if (area.step * grid.scale <= 1 && area.step * WEIGHT <= MOST_WEIGHT) {
       for (const { display, from, weights, total } of planOf(area)) {
         view.set(weights);
         point(from);

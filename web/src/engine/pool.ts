@@ -20,6 +20,11 @@ export interface Pool {
   dropPicture(hash: string): void;
   /** Has the workers for sheet and samples compile their code by printing something small. */
   warmUp(): void;
+  /**
+   * Has workers compile screens that nobody prints, once and a moment later, so that the first screens that somebody
+   * waits for compile as fast as later ones.
+   */
+  warmCompilers(who: 'helper' | 'printers'): void;
   /** Makes what a job needs before a pixel is printed, while its pictures are on their way. */
   prepare(job: Job): Promise<void>;
   /** Gives a plate that was made as a whole to every worker, now and after a restart. */
@@ -28,6 +33,9 @@ export interface Pool {
 
 /** Bytes for what workers share of compiled screens and tables. */
 const BOARD_BYTES = 48e6;
+
+/** Milliseconds in which samples are drawn before compilers are warmed up. */
+const WARM_AFTER = 300;
 
 /** How many whole plates are kept for workers that start anew. */
 const MOST_WHOLES = 8;
@@ -47,6 +55,7 @@ function createPool(): Pool {
       ...[...pictures.values()].map((picture) => worker.addPicture(picture)),
       ...[...wholes].map(([key, plate]) => worker.addWhole(key, plate)),
     ]);
+  const warmed = new Set<'helper' | 'printers'>();
   let started = 0;
   const start = () => liveWorker<EngineApi>(startWorker, ready(started++ % 2)).remote;
   const printers = Array.from({ length: Math.min(4, Math.max(2, navigator.hardwareConcurrency || 2)) }, start);
@@ -74,6 +83,13 @@ function createPool(): Pool {
     },
     warmUp() {
       for (const worker of [...printers, sampler]) worker.warmUp().catch(() => {});
+    },
+    warmCompilers(who) {
+      if (warmed.has(who)) return;
+      warmed.add(who);
+      setTimeout(() => {
+        for (const worker of who === 'helper' ? [helper] : printers) worker.warmCompiler().catch(() => {});
+      }, WARM_AFTER);
     },
     async prepare(job) {
       await Promise.allSettled([maker.prepare(job, 'tables'), helper.prepare(job, 'screens')]);

@@ -4,16 +4,12 @@ import { compileTile, findSupercell } from '@chromatype/core';
 const PITCHES = [15.8, 14.3, 13, 10, 9.7, 9.1];
 const ANGLE = 15;
 
-let warm = false;
-
 const height = (u: number, v: number): number => Math.abs(2 * u - 1) + Math.abs(2 * v - 1) - 1;
 
 /**
- * Compiles screens that nobody prints, once in this thread: the first tiles of a thread take several times as long as
+ * Compiles screens that nobody prints: the first tiles of a thread take several times as long as
  * later ones, until the JavaScript engine has optimised the code.
  */
 export function warmCompiler(): void {
-  if (warm) return;
-  warm = true;
   for (const pitch of PITCHES) compileTile(findSupercell(pitch, ANGLE), height);
 }

@@ -18,22 +18,6 @@ export const sheetIsBusy = (): boolean => [...open].some((scheduler) => schedule
 /** Whether the settled print of a sheet in sight is being made now. */
 export const sheetIsSettling = (): boolean => [...open].some((scheduler) => scheduler.settling());
 
-/** Milliseconds after a settled picture in which samples are drawn, before the thread that prepares screens is warmed up. */
-const WARM_AFTER = 800;
-
-let compilerIsWarm = false;
-
-function warmCompilerOnce(): void {
-  if (compilerIsWarm) return;
-  compilerIsWarm = true;
-  setTimeout(() => {
-    // A helper that dies says so where it is asked for more.
-    enginePool()
-      .helper.warmCompiler()
-      .catch(() => {});
-  }, WARM_AFTER);
-}
-
 const PAGE_CLOCK: Clock = {
   now: () => performance.now(),
   after(milliseconds, work) {
@@ -80,7 +64,7 @@ export function createPreview(canvas: HTMLCanvasElement, onStage: (stage: ShownS
       pictureIsShown();
       if (stage === 'settled') {
         sheetIsSettled();
-        warmCompilerOnce();
+        enginePool().warmCompilers('helper');
       } else sheetIsSeen();
     },
   });

@@ -40,7 +40,7 @@ export function useStrips(job: Job, sheet: StripSheet | null, scale: number, rea
       if (!all) return;
       performance.measure('strips all', { start, end: performance.now() });
       // For the next sheet, while the artist looks at this one.
-      for (const worker of enginePool().printers) worker.warmCompiler().catch(() => {});
+      enginePool().warmCompilers('printers');
     });
     return () => {
       over = true;

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { useOpenJob } from '../document/store.ts';
 import { latestOnly } from '../engine/latest.ts';
-import { besideSheet } from '../preview/beside-sheet.ts';
+import { notWhileSettling } from '../preview/not-while-settling.ts';
 import { sheetSettled } from '../preview/sheet-first.ts';
 import { canBeSeen, usePictures } from '../engine/pictures.ts';
 import type { Sample } from '../engine/samples.ts';
@@ -35,7 +35,8 @@ export function SampleCanvas({ make, watch, label, patient = false, className, s
   latest.current ??= latestOnly(async (work: (draft: boolean) => Promise<Sample | null>) => {
     await sheetSettled();
     const slow = setTimeout(() => canvas.current?.setAttribute('data-busy', 'yes'), BUSY_AFTER);
-    const sample = await besideSheet(() => work(useOpenJob.getState().dragging)).finally(() => {
+    await notWhileSettling();
+    const sample = await work(useOpenJob.getState().dragging).finally(() => {
       clearTimeout(slow);
       canvas.current?.removeAttribute('data-busy');
     });

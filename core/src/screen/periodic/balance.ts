@@ -73,10 +73,10 @@ export function balancedRanks(cell: Supercell, form: RowForm, keys: Uint32Array)
   const u = new Float64Array(count);
   const v = new Float64Array(count);
   for (let y = 0, k = 0; y < form.rows; y++) {
-    const start = latticeOf(at, 0, y);
     for (let x = 0; x < form.period; x++, k++) {
-      u[k] = (start.u + 2 * x * at.ux) / at.unit;
-      v[k] = (start.v + 2 * x * at.vx) / at.unit;
+      const place = latticeOf(at, x, y);
+      u[k] = place.u / at.unit;
+      v[k] = place.v / at.unit;
     }
   }
   const order = new Uint32Array(count);

@@ -1,7 +1,7 @@
 import { modulo } from '../../math/integers.ts';
 import { dispersedOrder } from './dispersed-order.ts';
 import { balancedRanks } from './balance.ts';
-import { latticeOf, latticePositions } from './positions.ts';
+import { insideCell, latticePositions } from './positions.ts';
 import { rankKey, ranksOf } from './rank.ts';
 import { type RowForm, rowForm } from './row-form.ts';
 import { areaOf, type Supercell } from './supercell.ts';
@@ -35,18 +35,10 @@ function overRepeat<T>(
   put: (out: T, at: number, u: number, v: number, x: number, y: number) => void,
 ): T {
   const at = latticePositions(cell);
-  const { unit } = at;
-  const [stepU, stepV] = [modulo(2 * at.ux, unit), modulo(2 * at.vx, unit)];
   for (let y = 0; y < form.rows; y++) {
-    const start = latticeOf(at, 0, y);
-    let u = modulo(start.u, unit);
-    let v = modulo(start.v, unit);
     for (let x = 0; x < form.period; x++) {
-      put(out, y * form.period + x, u / unit, v / unit, x, y);
-      u += stepU;
-      v += stepV;
-      if (u >= unit) u -= unit;
-      if (v >= unit) v -= unit;
+      const inside = insideCell(at, x, y);
+      put(out, y * form.period + x, inside.u, inside.v, x, y);
     }
   }
   return out;
@@ -99,10 +91,6 @@ function compiled(
     for (let x = 0; x < period; x++) {
       const rank = baseRanks[row + column]!;
       if (++column === base.period) column = 0;
-      if (copies === 1) {
-        data[y * period + x] = Math.floor(((rank + 0.5) / area) * 65535);
-        continue;
-      }
       // Which copy of the repeat this pixel lies in, along each of its vectors; copies are a power of two.
       const a = Math.floor((x * y2 + y * x2) / norm) & (copies - 1);
       const b = Math.floor((-x * y1 - y * x1) / norm) & (copies - 1);

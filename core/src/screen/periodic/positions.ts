@@ -1,3 +1,4 @@
+import { modulo } from '../../math/integers.ts';
 import type { Supercell } from './supercell.ts';
 
 /**
@@ -29,4 +30,10 @@ export function latticeOf(at: LatticePositions, px: number, py: number): { u: nu
   const a = 2 * px + 1;
   const b = 2 * py + 1;
   return { u: a * at.ux + b * at.uy, v: a * at.vx + b * at.vy };
+}
+
+/** Place inside the lattice's parallelogram, 0 <= u, v < 1. */
+export function insideCell(at: LatticePositions, px: number, py: number): { u: number; v: number } {
+  const { u, v } = latticeOf(at, px, py);
+  return { u: modulo(u, at.unit) / at.unit, v: modulo(v, at.unit) / at.unit };
 }
