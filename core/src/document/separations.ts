@@ -1,5 +1,5 @@
 import type { Separated } from '../separate/separated.ts';
-import { isSlowTable, planBaseTable, planInkTable } from '../separate/separated.ts';
+import { isSlowTable, planInkTable } from '../separate/separated.ts';
 import type { Fill, Job, Pass, Separation } from './types.ts';
 
 /** Fills of a pass that take a part of a separation. */
@@ -13,6 +13,11 @@ export const inkPasses = (job: Pick<Job, 'passes'>, id: string): readonly Pass[]
 /** The passes that lie under the inks of a separation. */
 export const basePasses = (job: Pick<Job, 'passes'>, id: string): readonly Pass[] =>
   job.passes.filter((p) => takes(p, 'base', id));
+
+/** The passes that a base lies under: those that the separation of a fill gives inks. Empty if the fill is no base. */
+export function passesOnBase(job: Pick<Job, 'passes'>, { feed }: Pick<Fill, 'feed'>): readonly Pass[] {
+  return feed.part === 'base' && feed.separation !== null ? inkPasses(job, feed.separation) : [];
+}
 
 /** The separation that a fill takes part of. */
 export const separationOf = (job: Pick<Job, 'separations'>, fill: Pick<Fill, 'feed'>): Separation | undefined =>
@@ -29,8 +34,7 @@ export const separated = (job: Job, { id, settings, coarse = false }: Separation
 
 /** What the inks and the base of a separation depend on: equal keys give equal coverages for every colour. */
 export function separationKey(job: Job, separation: Separation): string {
-  const from = separated(job, separation);
-  return planInkTable(from).key + planBaseTable(from).key;
+  return planInkTable(separated(job, separation)).key;
 }
 
 /** A job whose separations use small tables where the whole ones are not made yet. */

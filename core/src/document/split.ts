@@ -41,6 +41,9 @@ function anglesOf(inks: readonly Ink[]): number[] {
   return inks.map((_, k) => ANGLES_BY_STRENGTH[strongest.indexOf(k) % ANGLES_BY_STRENGTH.length]!);
 }
 
+/** The angle of a base: one that no ink above it takes, so that its dots do not lie under theirs alone. */
+const baseAngle = (inks: number): number => ANGLES_BY_STRENGTH[inks] ?? 30;
+
 /** Dots that a mesh does not hold, of ink and of what it leaves open: a few per cent by common practice. */
 const MESH_LOSES = 0.04;
 
@@ -86,7 +89,7 @@ export function splitPicture(before: Job, { set, from, newId, chosen = false }: 
     const own = withFill(made, { feed: feedOf(part), screen: { ...chain.screen, ...held, angle } });
     return { ...own, name: ink.name, ink };
   };
-  const base = set.base ? [passOf(set.base, 'base', 45, 0)] : [];
+  const base = set.base ? [passOf(set.base, 'base', baseAngle(set.inks.length), 0)] : [];
   const made = [...base, ...set.inks.map((ink, k) => passOf(ink, 'ink', angles[k]!, k + 1))];
   const gone = new Set(hidden.map((p) => p.id));
   const job: Job = {

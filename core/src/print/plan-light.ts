@@ -16,9 +16,9 @@ import { sharedReads } from '../raster/shared-reads.ts';
 import { type Size, sheetPixels } from '../raster/sheet.ts';
 import { spreadReader } from '../raster/spread.ts';
 import { firmEdges } from '../separate/firm-edges.ts';
-import { inkReader, type PlacedColours, placedBytes, placeReader } from '../separate/ink-reader.ts';
+import { type InkPart, inkReader, type PlacedColours, placedBytes, placeReader } from '../separate/ink-reader.ts';
 import type { InkTable } from '../separate/ink-table.ts';
-import { planBaseTable, planInkTable, type PlannedTable } from '../separate/separated.ts';
+import { basePlanes, planInkTable, type PlannedTable } from '../separate/separated.ts';
 import { lightWork, workLight } from '../tone/work-light.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
 import { type Planned, planned } from './planned.ts';
@@ -128,7 +128,7 @@ function planPlaces(env: PrintEnv, job: Job, fill: Fill, size: number, alpha: bo
 }
 
 /** Returns the object that lives as long as the pixels of a fill's picture: caches of readings are tied to it. */
-function ownerOf(env: PrintEnv, job: Job, fill: Fill): object | null {
+export function ownerOf(env: PrintEnv, job: Job, fill: Fill): object | null {
   const picture = pictureOf(job, fill);
   return picture?.made ?? (picture?.hash ? env.pictures(picture.hash) : null);
 }
@@ -151,13 +151,16 @@ function planTable(
   env: PrintEnv,
   job: Job,
   fill: Fill,
-  { table, ink, hard }: { readonly table: PlannedTable; readonly ink: number; readonly hard: boolean },
+  {
+    table,
+    ...asked
+  }: { readonly table: PlannedTable; readonly ink: number; readonly part: InkPart; readonly solidFrom?: number },
 ): Light {
-  const alpha = hard || separationOf(job, fill)?.settings.whiteIs === 'white';
+  const alpha = asked.part === 'area' || separationOf(job, fill)?.settings.whiteIs === 'white';
   const places = planPlaces(env, job, fill, table.size, alpha);
-  return planned('ink', { table: table.key, ink, hard }, [places], (inputs, [placed]) => {
+  return planned('ink', { table: table.key, ...asked }, [places], ({ table: key, ...inputs }, [placed]) => {
     const picture = ownerOf(env, job, fill);
-    const made = { table: tableOf(env, table), key: inputs.table, ink: inputs.ink, hard: inputs.hard };
+    const made = { table: tableOf(env, table), key, ...inputs };
     return inkReader(env.kernels, placed.read, made, picture && { picture, key: placed.key });
   });
 }
@@ -165,7 +168,7 @@ function planTable(
 /** Reads the picture of a fill through any table of one plane, for what is measured or shown of its colours. */
 export function tableReader(env: PrintEnv, job: Job, fill: Fill, key: string, table: InkTable): LightReader {
   const known = { key, size: table.size, make: () => table };
-  return planTable(env, job, fill, { table: known, ink: 0, hard: false }).read;
+  return planTable(env, job, fill, { table: known, ink: 0, part: 'ink' }).read;
 }
 
 /** Pixels that a length in mm has on the plate. */
@@ -179,20 +182,45 @@ function planSpread(env: PrintEnv, job: Job, light: Light, radius: number): Ligh
   );
 }
 
-/** One ink of a separation, or the area under all of them, as light. */
+/** One ink of a separation, or the base that shows between its inks, as light. */
 function planSeparated(env: PrintEnv, job: Job, { pass, fill }: FillOfPass, part: 'ink' | 'base'): Light | null {
   const separation = separationOf(job, fill);
   if (!separation) return null;
   const from = separated(job, separation);
   const base = part === 'base';
-  const table = base ? planBaseTable(from) : planInkTable(from);
-  const ink = base ? 0 : inkPasses(job, separation.id).findIndex((p) => p.id === pass.id);
-  const light = planTable(env, job, fill, { table, ink: Math.max(0, ink), hard: base });
-  if (!base) return planSpread(env, job, light, pixels(fill.tone.spread, job));
-  const firm = planned('firm', { sheet: sheetPixels(job.sheet) }, [light], (inputs, [read]) =>
-    firmEdges(env.kernels, read.read, inputs.sheet),
+  const own = Math.max(
+    0,
+    inkPasses(job, separation.id).findIndex((p) => p.id === pass.id),
   );
-  return planSpread(env, job, firm, pixels(fill.tone.spread - separation.settings.choke, job));
+  const table = planInkTable(from);
+  const light = planTable(
+    env,
+    job,
+    fill,
+    base
+      ? { table, ink: basePlanes(from).shows, part: 'shows', solidFrom: fill.screen.solidFrom }
+      : { table, ink: own, part: 'ink' },
+  );
+  const firm = base
+    ? planned('firm', { sheet: sheetPixels(job.sheet) }, [light], (inputs, [read]) =>
+        firmEdges(env.kernels, read.read, inputs.sheet),
+      )
+    : light;
+  return planSpread(env, job, firm, pixels(fill.tone.spread, job));
+}
+
+/**
+ * The area that a base may print on: where the art prints anything, choked inward. Dark is inside. Null where the base
+ * is not choked by as much as a pixel.
+ */
+export function planBaseArea(env: PrintEnv, job: Job, fill: Fill): Light | null {
+  const separation = separationOf(job, fill);
+  if (!separation) return null;
+  const radius = pixels(fill.tone.spread - separation.settings.choke, job);
+  if (radius > -1) return null;
+  const from = separated(job, separation);
+  const area = planTable(env, job, fill, { table: planInkTable(from), ink: basePlanes(from).prints, part: 'area' });
+  return planSpread(env, job, area, radius);
 }
 
 /**

@@ -1,8 +1,10 @@
 import { bendInputs, bendMap } from '../bend/index.ts';
 import { fillOf } from '../document/fills.ts';
+import { basePasses, passesOnBase } from '../document/separations.ts';
 import type { Fill, Job, Pass } from '../document/types.ts';
 import { type Area, type LightRows } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
+import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { planScreen } from '../screen/compile-screen.ts';
 import type { CompiledScreen, Plater, ToneInput } from '../screen/compiled.ts';
@@ -10,7 +12,9 @@ import type { ThresholdTile } from '../screen/periodic/threshold-tile.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { bentPlater } from './bent-plater.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
-import { planLight } from './plan-light.ts';
+import { basePlate } from './base-plate.ts';
+import { printsOf } from './ink-levels.ts';
+import { ownerOf, planBaseArea, planLight } from './plan-light.ts';
 import { type Planned, planned } from './planned.ts';
 import { planTones } from './plan-tones.ts';
 
@@ -57,6 +61,26 @@ function colourLights(env: PrintEnv, job: Job, pass: Pass, fill: Fill, light: Pl
   return (['r', 'g', 'b'] as const).map((part) => planLight(env, job, { pass, fill }, part));
 }
 
+/** Whether the ink of a fill lies on a base. */
+const onBase = (job: Job, { feed }: Fill): boolean =>
+  feed.part === 'ink' && feed.separation !== null && basePasses(job, feed.separation).length > 0;
+
+/** The plate of a base: its own, and what the inks above it print, inside the art. */
+function planBasePlate(
+  env: PrintEnv,
+  job: Job,
+  fill: Fill,
+  own: Planned<Plate>,
+  inks: readonly Pick<PassPlan, 'plate'>[],
+): Planned<Plate> {
+  const inside = planBaseArea(env, job, fill);
+  const from = [own, ...inks.map((ink) => ink.plate), ...(inside ? [inside] : [])];
+  return planned('base plate', { inks: inks.length, choked: inside !== null }, from, () => (area) => {
+    const above = inks.map((ink) => ink.plate.read(area));
+    return basePlate(own.read(area), above, inside?.read(area) ?? null);
+  });
+}
+
 /**
  * Plans a pass once: picture to light, light to tones, tones to plate. The key of each reading is made with the work,
  * of just what that work is given. A pass holds one fill for now.
@@ -66,11 +90,11 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
   const { draft = false, piecemeal = false, gain = 0 } = how;
   const fill = fillOf(pass);
   const screen = planScreen(job.sheet, fill.screen, pixelsOf(env, job));
-  const own = planLight(env, job, { pass, fill });
+  const picked = planLight(env, job, { pass, fill });
   const light: Planned<LightRows> =
     caches.light === NO_CACHES.light
-      ? own
-      : { key: own.key, read: (area) => caches.light(own.key, area, () => own.read(area)) };
+      ? picked
+      : { key: picked.key, read: (area) => caches.light(picked.key, area, () => picked.read(area)) };
   const colours = screen.prints.palette ? colourLights(env, job, pass, fill, light) : [];
   const plan = planTones(env, { job, fill, screen, light, colours, gain });
   const sheet = { ...sheetPixels(job.sheet), ppi: job.sheet.ppi };
@@ -92,6 +116,16 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
     return made;
   }
   const plateInputs = { sheet: { width: sheet.width, height: sheet.height }, bends };
+  const own: Planned<Plate> = planned('plate', plateInputs, [plan, screen], () => (area) => ready().plater.plate(area));
+  /** A plate that is read twice, for its pass and for the base under it, is made once. */
+  const readOnce = (plate: Planned<Plate>): Planned<Plate> => {
+    const owner = ownerOf(env, job, fill);
+    const key = `plate ${draft} ${piecemeal} ${plate.key}`;
+    return owner ? { key: plate.key, read: lastReads(owner, key, plate.read) } : plate;
+  };
+  const inks = passesOnBase(job, fill)
+    .filter((p) => !printsOf(p).palette)
+    .map((p) => planPass(env, job, p, { draft, piecemeal }));
   return {
     light,
     tones: {
@@ -108,12 +142,14 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
         new Uint16Array(kernels.run.memory.buffer, out).set(values);
       },
     },
-    plate: planned('plate', plateInputs, [plan, screen], () => (area) => ready().plater.plate(area)),
+    plate: inks.length > 0 ? planBasePlate(env, job, fill, own, inks) : onBase(job, fill) ? readOnce(own) : own,
     screen,
     prepare() {
       ready();
+      for (const ink of inks) ink.prepare();
     },
     release() {
+      for (const ink of inks) ink.release();
       made?.plater.release();
       made = null;
     },

@@ -1,4 +1,5 @@
 import { fillOf } from '../document/fills.ts';
+import { passesOnBase } from '../document/separations.ts';
 import type { Job, Pass } from '../document/types.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { screenTraits } from '../screen/compile-screen.ts';
@@ -10,13 +11,16 @@ import { planPass } from './plan-pass.ts';
 export const PLATE_THREADS = 2;
 
 /** Whether the plate of a pass can only be made from the top of the sheet downwards. */
-export const goesDownwards = ({ sheet }: Pick<Job, 'sheet'>, pass: Pass): boolean =>
-  screenTraits(fillOf(pass).screen, sheet.ppi).order === 'downwards';
+export const goesDownwards = (job: Pick<Job, 'sheet' | 'passes'>, pass: Pass): boolean =>
+  [pass, ...passesOnBase(job, fillOf(pass))].some(
+    (p) => screenTraits(fillOf(p).screen, job.sheet.ppi).order === 'downwards',
+  );
 
 /** Whether two threads can make a pass's plate together without changing a byte of it. */
-export function canShare({ sheet }: Pick<Job, 'sheet'>, pass: Pass): boolean {
+export function canShare(job: Pick<Job, 'sheet' | 'passes'>, pass: Pass): boolean {
   const { screen, tone } = fillOf(pass);
-  return tone.paint.length === 0 && screenTraits(screen, sheet.ppi).sharesThreads;
+  if (tone.paint.length > 0 || passesOnBase(job, fillOf(pass)).length > 0) return false;
+  return screenTraits(screen, job.sheet.ppi).sharesThreads;
 }
 
 /** Memory for a plate that threads make together; its rows are packed as `packRows` gives them. */

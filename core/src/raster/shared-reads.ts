@@ -7,8 +7,8 @@ interface LastRead {
   readonly made: unknown;
 }
 
-/** How many keys keep their last reading: the colours of a picture, and the inks that some tables make of them. */
-const MOST_HELD = 6;
+/** How many keys keep their last reading: the colours of a picture, the inks that tables make of them, plates on a base. */
+const MOST_HELD = 12;
 /** Bytes of first pictures that are kept of one picture. */
 const MOST_BYTES = 48e6;
 

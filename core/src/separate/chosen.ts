@@ -1,8 +1,8 @@
 import { square } from '../math/exact.ts';
 import { oklabOfLight } from '../colour/oklab.ts';
 import { decodeSrgb, encodeSrgb, type LinearRgb } from '../colour/srgb.ts';
+import { BASE_PLANES, fillBasePlanes } from './base.ts';
 import { fillInkTable, type InkTable } from './ink-table.ts';
-import type { SeparationSettings } from './params.ts';
 
 /** Grid points along each channel of the table. */
 export const CHOSEN_SIZE = 33;
@@ -54,21 +54,33 @@ function cornersAway(light: LinearRgb): number {
   return most + 1e-6;
 }
 
+/** What flat art is separated into. */
+export interface ChosenInks {
+  /** The colours of the art that inks stand for. */
+  readonly picks: readonly LinearRgb[];
+  /** The colour of a base under them: art of that colour shows the base. */
+  readonly base?: LinearRgb | null;
+  readonly tolerance: number;
+  /** Colours that are so near the ground (OKLab) print nothing, whatever the tolerance. */
+  readonly bareTo?: number;
+}
+
 /**
  * The table of flat art with chosen inks: a colour within the tolerance of a chosen one prints that ink
  * solid; any other is taken for a mixture, in linear light, of a chosen colour with the ground (an edge or a
- * glow) or with another chosen colour (an edge between the two), whichever comes nearest.
+ * glow) or with another chosen colour (an edge between the two), whichever comes nearest. With a base three planes
+ * stand after those of the inks (see base.ts).
  */
 export function chosenTable(
-  picks: readonly LinearRgb[],
   ground: LinearRgb,
-  { tolerance }: Pick<SeparationSettings, 'tolerance'>,
+  { picks: inks, base = null, tolerance, bareTo = 0 }: ChosenInks,
 ): InkTable {
+  const picks = base ? [...inks, base] : inks;
   const labs = picks.map(oklab);
   const groundLab = oklab(ground);
-  const groundReach = Math.min(tolerance / 2, 0.04);
+  const groundReach = Math.max(bareTo, Math.min(tolerance / 2, 0.04));
   const reach = picks.map((light) => Math.max(tolerance, cornersAway(light)));
-  return fillInkTable(CHOSEN_SIZE, picks.length, (light, out) => {
+  function share(light: LinearRgb, out: Float64Array): number {
     out.fill(0);
     const own = oklab(light);
     let best = apart(own, groundLab);
@@ -104,5 +116,15 @@ export function chosenTable(
       }
     }
     return best;
+  }
+  return fillInkTable(CHOSEN_SIZE, inks.length + (base ? BASE_PLANES : 0), (light, out) => {
+    const off = share(light, out);
+    if (base) {
+      // What is part ink and part base is base all over, under the ink and between its dots.
+      const shows = out[inks.length]! > 0 && inks.some((_, k) => out[k]! > 0);
+      if (shows) out[inks.length] = 1;
+      fillBasePlanes(out, inks.length);
+    }
+    return off;
   });
 }

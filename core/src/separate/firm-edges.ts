@@ -5,7 +5,7 @@ import { spreadReader } from '../raster/spread.ts';
 
 /** Pixels over which the smoothed edge of hard art may run; what fades over more is a fade. */
 const EDGE = 2;
-/** Coverage codes (65535 is none) that count as solid. */
+/** Coverage codes (65535 is none) that are no edge: they stay what they are. */
 const SOLID = 8500;
 
 /**
@@ -36,7 +36,10 @@ export function firmEdges(
     const data = lightCodes(kernels, faded(area));
     for (let k = 0; k < rows; k++) {
       const from = (area.y + k * area.step - box!.y) * box!.width + area.x - box!.x;
-      for (let x = 0, at = k * area.width; x < area.width; x++, at++) if (raw![from + x]! <= SOLID) data[at] = 0;
+      for (let x = 0, at = k * area.width; x < area.width; x++, at++) {
+        const own = raw![from + x]!;
+        if (own <= SOLID) data[at] = own;
+      }
     }
     return { depth: 16, width: area.width, rows, data };
   };

@@ -6,17 +6,11 @@ import { lightCodes } from '../raster/blur.ts';
 import { mapTones } from '../raster/map-tones.ts';
 import type { InkTable } from './ink-table.ts';
 
-/**
- * Where art fades a base fades faster, by the square, so that little of it shows between the dots of the inks:
- * it is gone where the picture is so clear.
- */
-const BASE_GONE = 0.45;
+/** Where a picture is clearer than this it prints nothing that counts as art. */
+const CLEAR = 0.98 * 65535;
 
-/** What a base leaves open of each clearness, as coverage: 65535 is none. */
-const BASE_FADE = Uint16Array.from({ length: 65536 }, (_, k) => {
-  const left = Math.max(0, 1 - k / (65535 * BASE_GONE));
-  return Math.round(65535 * (1 - left * left));
-});
+/** Gaps in a base that are smaller than this share are never wanted: inks beside them fill nearly all. */
+const LEAST_GAP = 0.03;
 
 /** Bits of a grid step in the places of lights; a grid of 33 points uses the full range. */
 const bitsOf = (size: number): number => (size <= 17 ? 11 : 10);
@@ -96,13 +90,21 @@ export function placeReader(kernels: Kernels, feeds: ColourFeeds, size: number):
   };
 }
 
+/**
+ * What is read of a table: an ink, which fades with the picture; the base that shows, beside which stands how much the
+ * inks leave open; or an area, solid from one half on wherever the picture is not clear.
+ */
+export type InkPart = 'ink' | 'shows' | 'area';
+
 export interface InkFeed {
   readonly table: InkTable;
   /** Tells tables apart: equal keys name equal tables. */
   readonly key: string;
+  /** Which plane of the table. */
   readonly ink: number;
-  /** Solid from one half on where the picture is opaque, fading with it, and nothing elsewhere. */
-  readonly hard: boolean;
+  readonly part: InkPart;
+  /** Coverage from which on a base is solid, inks and what shows of it together. */
+  readonly solidFrom?: number;
 }
 
 /** Inks that the kernel finds at once. */
@@ -133,9 +135,14 @@ interface Covered {
   readonly clear: Uint16Array | null;
 }
 
-/** Reads a group of four inks of a table. */
-function coveredReader(kernels: Kernels, places: PlaceReader, { table, ink, hard }: InkFeed): (area: Area) => Covered {
-  const group = Math.floor(ink / AT_ONCE);
+/** Reads a group of four inks of a table, as they print where the picture fades or as if it were opaque. */
+function coveredReader(
+  kernels: Kernels,
+  places: PlaceReader,
+  table: InkTable,
+  group: number,
+  fades: boolean,
+): (area: Area) => Covered {
   const own = foursOf(table)[group]!;
   const wanted = Math.min(AT_ONCE, table.planes.length - group * AT_ONCE);
   return (area) => {
@@ -154,7 +161,7 @@ function coveredReader(kernels: Kernels, places: PlaceReader, { table, ink, hard
     run.separateInks(r, g, b, points.ptr, table.size, bitsOf(table.size), count, out.ptr, apart);
     const all = kernels.u16(out);
     const inks = Array.from({ length: wanted }, (_, k) => {
-      if (a !== undefined && !hard) run.coverByAlpha(out.ptr + k * apart, a, count);
+      if (a !== undefined && fades) run.coverByAlpha(out.ptr + k * apart, a, count);
       return all.slice((k * apart) / 2, (k * apart) / 2 + count);
     });
     return { inks, clear };
@@ -172,16 +179,50 @@ export interface ReadFrom {
  * the first take theirs from what was found, when it is said what they are read `from`.
  */
 export function inkReader(kernels: Kernels, places: PlaceReader, feed: InkFeed, from: ReadFrom | null): LightReader {
-  const { ink, hard } = feed;
-  const read = coveredReader(kernels, places, feed);
-  const key = `inks ${feed.key} ${Math.floor(ink / AT_ONCE)} ${hard} ${from?.key}`;
-  const covered = from ? lastReads(from.picture, key, read) : read;
-  return (area) => {
-    const { inks, clear } = covered(area);
-    const own = inks[ink % AT_ONCE]!;
-    const shown = { depth: 16, width: area.width, rows: rowsOf(area) } as const;
-    if (!hard) return { ...shown, data: own };
-    const faded = (k: number) => (clear ? BASE_FADE[clear[k]!]! : 0);
-    return { ...shown, data: own.map((code, k) => (code <= 32767 ? faded(k) : 65535)) };
+  const { table, ink, part, solidFrom = 1 } = feed;
+  const fades = part === 'ink';
+  const groups = new Map<number, (area: Area) => Covered>();
+  function group(k: number): (area: Area) => Covered {
+    const known = groups.get(k);
+    if (known) return known;
+    const read = coveredReader(kernels, places, table, k, fades);
+    const made = from ? lastReads(from.picture, `inks ${feed.key} ${k} ${fades} ${from.key}`, read) : read;
+    groups.set(k, made);
+    return made;
+  }
+  const plane = (k: number, area: Area) => {
+    const { inks, clear } = group(Math.floor(k / AT_ONCE))(area);
+    return { data: inks[k % AT_ONCE]!, clear };
   };
+  const values: Record<InkPart, (area: Area) => Uint16Array> = {
+    ink: (area) => plane(ink, area).data,
+    shows(area) {
+      const { data, clear } = plane(ink, area);
+      return baseThatShows(data, plane(ink + 1, area).data, clear, Math.max(LEAST_GAP, 1 - solidFrom));
+    },
+    area(area) {
+      const { data, clear } = plane(ink, area);
+      return data.map((code, k) => (code <= 32767 && !(clear && clear[k]! >= CLEAR) ? 0 : 65535));
+    },
+  };
+  return (area) => ({ depth: 16, width: area.width, rows: rowsOf(area), data: values[part](area) });
+}
+
+/**
+ * The base that shows. Gaps of less than `gap` that it would leave beside the inks are filled. Where the picture fades
+ * it is, of what the dots of fading inks leave open, just so much that base and inks fade alike: under solid ink none
+ * shows, so that a fade of it has no base between its dots.
+ */
+function baseThatShows(shows: Uint16Array, open: Uint16Array, clear: Uint16Array | null, gap: number): Uint16Array {
+  const most = gap * 65535 * 65535;
+  return shows.map((code, k) => {
+    const beside = 65535 - open[k]!;
+    const own = code * beside <= most ? 0 : code;
+    if (!clear || clear[k] === 0) return own;
+    const alpha = 1 - clear[k]! / 65535;
+    const left = beside / 65535;
+    const rest = 1 - alpha * (1 - left);
+    const share = rest > 0 ? ((1 - own / 65535) * alpha * left) / rest : 0;
+    return 65535 - Math.round(65535 * share);
+  });
 }

@@ -1,5 +1,6 @@
 import { oklabOfLight } from '../colour/oklab.ts';
-import { power } from '../math/exact.ts';
+import { power, square } from '../math/exact.ts';
+import { BASE_PLANES, fillBasePlanes, totalInk } from './base.ts';
 import { fillInkTable, type InkTable } from './ink-table.ts';
 import { type PrintModel, predict } from './model.ts';
 import type { SeparationSettings } from './params.ts';
@@ -9,6 +10,15 @@ import { oklabWish, wishOf } from './wish.ts';
 /** How strongly black is drawn to its least and its most, and other inks to none, when several mixtures do. */
 const BLACK_PULL = 1e-4;
 const OTHERS_PULL = 2e-6;
+/** How strongly the base that shows is drawn to what its colour asks for. */
+const BASE_PULL = 1e-4;
+/** Lightness (OKLab) up to which the cloth carries the shadows, and from which on the base is solid. */
+const CLOTH_UP_TO = 0.5;
+const SOLID_FROM = 0.75;
+/** A search that ends farther off than this (OKLab) begins once more from nearly bare cloth. */
+const STUCK = 0.01;
+/** Ink beyond the limit that is mended by scaling instead of by another search. */
+const LIMIT_NEAR = 1e-3;
 /** How finely the black that keeps the ink limit is found. */
 const HALVINGS = 9;
 /** More chroma (OKLab) than this and an ink is no black. */
@@ -52,16 +62,26 @@ const buildOf = (black: number, most: number): number => {
   return black * power(reach, 1 - black);
 };
 
+/** Turns in which a limit for the search is lowered until the ink it gives keeps the limit that was asked. */
+const LIMIT_TURNS = 6;
+/** Bare cloth counts as the nearest colour unless inks on a base come nearer by more than this (OKLab). */
+const NEARER = 0.004;
+
+export type NearestSettings = Pick<SeparationSettings, 'black' | 'limit' | 'whiteIs' | 'fitDarks' | 'baseFrom'>;
+
 /**
  * The table of a separation into the nearest printable colours. Where several mixtures print the same, the
  * one with the black that is asked for is taken; the last search finds the others for just that black.
+ * With a base three planes stand after those of the inks (see base.ts).
  * @param solve the search, which a kernel does faster
+ * @param withBase the last ink of the model is the base that shows (see base.ts)
  */
 export function nearestTable(
   model: PrintModel,
-  settings: Pick<SeparationSettings, 'black' | 'limit' | 'whiteIs' | 'fitDarks'>,
+  settings: NearestSettings,
   size = tableSize(model.inks),
   solve: Solver = createSolver(model),
+  withBase = false,
 ): InkTable {
   const { inks } = model;
   const seen = wishOf(model, settings);
@@ -69,6 +89,7 @@ export function nearestTable(
   const all = (value: number) => new Float64Array(inks).fill(value);
   const leaning = (to: number, pull: number, limit: number): Leaning => {
     const own = { low: all(0), high: all(1), to: all(0), pull: all(OTHERS_PULL), limit };
+    if (withBase) own.pull[inks - 1] = BASE_PULL;
     if (black >= 0) {
       own.to[black] = to;
       own.pull[black] = pull;
@@ -78,7 +99,7 @@ export function nearestTable(
   const least = leaning(0, BLACK_PULL, inks);
   const most = leaning(1, BLACK_PULL, inks);
   const final = leaning(0, black >= 0 ? 0 : OTHERS_PULL, inks);
-  const limited = leaning(0, 0, settings.limit);
+  const stock = oklabWish(predict(model, all(0)));
 
   // Searches start from the point before, along the blue channel, or from that of the row or slice before.
   const starts = [0, 1, 2].map(() => ({ point: all(0.3), row: all(0.3), slice: all(0.3) }));
@@ -92,13 +113,33 @@ export function nearestTable(
     if (g === 0) slice.set(point);
   };
 
+  /** Between solid and cloth the base that shows fades, so that neighbouring colours are made alike. */
+  function leanBase({ L }: Wish): void {
+    const share = Math.min(1, Math.max(0, (L - CLOTH_UP_TO) / (SOLID_FROM - CLOTH_UP_TO)));
+    for (const { to } of [least, most, final]) to[inks - 1] = share;
+  }
+
+  const nearlyBare = all(0.02);
+  const second = all(0);
+
+  /** The search for a start that may be caught where solid inks hide the cloth: then once more from bare cloth. */
+  function solveOnBase(wish: Wish, leaning: Leaning, c: Float64Array): number {
+    const error = solve(wish, leaning, c);
+    if (!withBase || error < STUCK * STUCK) return error;
+    second.set(nearlyBare);
+    const other = solve(wish, leaning, second);
+    if (other >= error) return error;
+    c.set(second);
+    return other;
+  }
+
   function withThisBlack(wish: Wish, share: number, c: Float64Array): number {
     final.low[black] = share;
     final.high[black] = share;
-    return solve(wish, final, c);
+    return solveOnBase(wish, final, c);
   }
 
-  const exceeds = (c: Float64Array) => c.reduce((a, v) => a + v, 0) > settings.limit;
+  const exceeds = (c: Float64Array) => totalInk(c, withBase) > settings.limit;
 
   /** Coverages with a given black, or with the least above it that keeps the ink limit. */
   function withBlack(wish: Wish, share: number, highest: number, c: Float64Array): number {
@@ -114,24 +155,56 @@ export function nearestTable(
     return withThisBlack(wish, high, c);
   }
 
-  return fillInkTable(size, inks, (light, out, { g, b }) => {
+  /** The nearest colour that keeps the ink limit, from coverages that do not. */
+  function withinLimit(wish: Wish, c: Float64Array): number {
+    const limited = { ...leaning(0, 0, settings.limit), pull: all(0) };
+    let error = 0;
+    for (let turn = 0; turn < LIMIT_TURNS; turn++) {
+      error = solve(wish, limited, c);
+      const total = totalInk(c, withBase);
+      if (total - settings.limit < LIMIT_NEAR) break;
+      limited.limit *= settings.limit / total;
+    }
+    let share = 1;
+    const scaled = () => Float64Array.from(c, (v) => v * share);
+    for (let turn = 0; turn < HALVINGS && exceeds(scaled()); turn++) {
+      share *= settings.limit / totalInk(scaled(), withBase);
+    }
+    c.set(scaled());
+    return error;
+  }
+
+  /** Bare stock where no ink comes nearer; near the stock's own colour inks fade, so that no edge shows. */
+  function leaveBare(wish: Wish, error: number, c: Float64Array): void {
+    const apart = Math.sqrt(square(wish.L - stock.L) + square(wish.a - stock.a) + square(wish.b - stock.b));
+    if (apart <= Math.sqrt(error) + (withBase ? NEARER : 0)) c.fill(0);
+    if (!withBase || apart >= settings.baseFrom) return;
+    const share = Math.max(0, (2 * apart) / settings.baseFrom - 1);
+    for (let k = 0; k < inks; k++) c[k]! *= share;
+  }
+
+  return fillInkTable(size, withBase ? inks - 1 + BASE_PLANES : inks, (light, out, { g, b }) => {
     const wish = oklabWish(seen(light));
     const c = begin(starts[0]!, g, b);
     let error: number;
-    if (black < 0) error = solve(wish, final, c);
+    if (withBase) leanBase(wish);
+    if (black < 0) error = solveOnBase(wish, final, c);
     else {
       const few = begin(starts[1]!, g, b);
       const many = begin(starts[2]!, g, b);
-      solve(wish, least, few);
-      solve(wish, most, many);
+      solveOnBase(wish, least, few);
+      solveOnBase(wish, most, many);
       keep(starts[1]!, g, b);
       keep(starts[2]!, g, b);
       const [low, high] = [few[black]!, Math.max(few[black]!, many[black]!)];
       error = withBlack(wish, low + (high - low) * buildOf(settings.black, high), high, c);
     }
     keep(starts[0]!, g, b);
-    out.set(c);
-    if (out.reduce((a, v) => a + v, 0) > settings.limit) error = solve(wish, limited, out);
+    const own = out.subarray(0, inks);
+    own.set(c);
+    if (exceeds(own)) error = withinLimit(wish, own);
+    leaveBare(wish, error, own);
+    if (withBase) fillBasePlanes(out, inks - 1);
     return Math.sqrt(error);
   });
 }

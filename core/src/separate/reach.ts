@@ -22,7 +22,7 @@ export function reachOf(kernels: Kernels, separated: Separated): (r: number, g: 
   const seen = wishOf(model, separated.settings);
   return (r, g, b) => {
     const wish = seen([decodeSrgb(r), decodeSrgb(g), decodeSrgb(b)]);
-    const print = predict(model, lookUpInks(table, r, g, b));
+    const print = predict(model, lookUpInks(table, r, g, b).slice(0, model.inks));
     return { wish, print, off: ciede2000(labOfLight(wish), labOfLight(print)) };
   };
 }

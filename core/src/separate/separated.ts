@@ -3,13 +3,13 @@ import { knownOverprints, printedInk, stockLight } from '../ink/printed-ink.ts';
 import type { Ink, Stock } from '../ink/types.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { countCache, remember } from '../memory/cache.ts';
+import { modelWithBase } from './base.ts';
 import { CHOSEN_SIZE, chosenTable } from './chosen.ts';
 import type { InkTable } from './ink-table.ts';
 import { createPrintModel, type PrintModel } from './model.ts';
 import { blackOf, coarseSize, nearestTable, tableSize } from './nearest.ts';
 import type { SeparationSettings } from './params.ts';
 import { kernelSolver } from './solve-kernel.ts';
-import { PRESENCE_SIZE, presenceTable } from './presence.ts';
 
 /** What a separation works with: its settings, the stock, and the inks in print order. */
 export interface Separated {
@@ -22,6 +22,9 @@ export interface Separated {
   /** By a small table, for the first picture after a change. */
   readonly coarse: boolean;
 }
+
+/** Whether the inks of a separation lie on a base. */
+export const hasBase = ({ bases }: Pick<Separated, 'bases'>): boolean => bases.length > 0;
 
 /** Light of what the inks are laid on: the stock, or the base on the stock. */
 function groundOf({ stock, bases }: Separated): LinearRgb {
@@ -38,16 +41,20 @@ function modelInputs(from: Separated) {
   const inks = from.inks.map(({ ink }) => ink);
   return {
     ground: groundOf(from),
+    /** What is beneath a base; null without one. */
+    bare: hasBase(from) ? stockLight(from.stock) : null,
     inks: inks.map((ink) => printedInk(ink)),
     known: knownOverprints(from.stock, inks),
     n: from.stock.spread,
   };
 }
 
-const modelFrom = ({ ground, inks, known, n }: ReturnType<typeof modelInputs>): PrintModel =>
-  createPrintModel(ground, inks, known, n);
+function modelFrom({ ground, bare, inks, known, n }: ReturnType<typeof modelInputs>): PrintModel {
+  const onGround = createPrintModel(ground, inks, known, n);
+  return bare ? modelWithBase(onGround, bare) : onGround;
+}
 
-/** What the inks of a separation print together on their ground. */
+/** What the inks of a separation print together; with a base the last of its inks is the base that shows. */
 export const modelOf = (from: Separated): PrintModel => modelFrom(modelInputs(from));
 
 /** The colour in the picture that asks for no ink at all. */
@@ -84,42 +91,39 @@ function plannedTable<I>(
 /** Settings of a search for the nearest colour that matter for a model: without a black ink its share does not. */
 function nearestInputs(from: Separated) {
   const model = modelInputs(from);
-  const { black, limit, whiteIs, fitDarks } = from.settings;
-  const hasBlack = blackOf(modelFrom(model)) >= 0;
+  const { black, limit, whiteIs, fitDarks, baseFrom } = from.settings;
+  const print = modelFrom(model);
   return {
     model,
-    settings: { black: hasBlack ? black : 0, limit, whiteIs, fitDarks },
-    size: (from.coarse ? coarseSize : tableSize)(model.inks.length),
+    settings: { black: blackOf(print) >= 0 ? black : 0, limit, whiteIs, fitDarks, baseFrom: model.bare ? baseFrom : 0 },
+    size: (from.coarse ? coarseSize : tableSize)(print.inks),
   };
 }
 
-/** Coverages of the inks of a separation for every colour. */
+/** Where the planes that a base needs stand in the table of a separation. */
+export const basePlanes = (from: Separated): { readonly shows: number; readonly prints: number } => ({
+  shows: from.inks.length,
+  prints: from.inks.length + 2,
+});
+
+/** Coverages of the inks of a separation for every colour; with a base then what it needs (see base.ts). */
 export function planInkTable(from: Separated): PlannedTable {
   if (from.settings.way === 'nearest') {
     const inputs = nearestInputs(from);
     return plannedTable('nearest', inputs.size, inputs, ({ model, settings, size }, kernels) => {
       const print = modelFrom(model);
-      return nearestTable(print, settings, size, kernelSolver(kernels, print));
+      return nearestTable(print, settings, size, kernelSolver(kernels, print), model.bare !== null);
     });
   }
   const inputs = {
     picks: from.inks.map(({ ink, pick }) => linearOfHex(pick ?? ink.colour)),
+    base: from.bases[0] ? linearOfHex(from.bases[0].colour) : null,
     ground: groundColour(from),
     tolerance: from.settings.tolerance,
+    bareTo: hasBase(from) ? from.settings.baseFrom : 0,
   };
-  return plannedTable('chosen', CHOSEN_SIZE, inputs, ({ picks, ground, tolerance }) =>
-    chosenTable(picks, ground, { tolerance }),
-  );
+  return plannedTable('chosen', CHOSEN_SIZE, inputs, ({ ground, ...asked }) => chosenTable(ground, asked));
 }
-
-/** Where a picture asks for a base: wherever it is not the colour of the ground. */
-export const planBaseTable = (from: Separated): PlannedTable =>
-  plannedTable(
-    'base',
-    PRESENCE_SIZE,
-    { ground: groundColour(from), apart: from.settings.baseFrom },
-    ({ ground, apart }) => presenceTable(ground, apart),
-  );
 
 /** Whether the whole table of a separation takes long and is not made yet. */
 export const isSlowTable = (from: Separated): boolean =>

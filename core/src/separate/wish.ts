@@ -24,13 +24,20 @@ export function darkestOf(model: PrintModel): LinearRgb {
 }
 
 /**
- * Colours are seen against the stock when its white stands for white; with `fitDarks` the darkest print
- * stands for black. Both scale light, so that greys keep their place between the two.
+ * Colours are seen against the stock when its white stands for white; with `fitDarks` the darkest print stands for
+ * black. Both scale light, so that greys keep their place between the two. On a stock that is itself the darkest, as
+ * dark cloth is, black is the bare stock with its own tint.
  */
 export function wishOf(model: PrintModel, settings: Pick<SeparationSettings, 'whiteIs' | 'fitDarks'>): WishOf {
   const stock = predict(model, new Float64Array(model.inks));
   const white: LinearRgb = settings.whiteIs === 'stock' ? stock : [1, 1, 1];
-  const floor = settings.fitDarks ? Math.max(0, luminanceOf(darkestOf(model))) / Math.max(1e-6, luminanceOf(white)) : 0;
+  if (!settings.fitDarks) return ([r, g, b]) => [white[0] * r, white[1] * g, white[2] * b];
+  const darkest = darkestOf(model);
+  if (luminanceOf(darkest) >= luminanceOf(stock)) {
+    const from = (v: number, c: number) => darkest[c]! + (white[c]! - darkest[c]!) * v;
+    return ([r, g, b]) => [from(r, 0), from(g, 1), from(b, 2)];
+  }
+  const floor = Math.max(0, luminanceOf(darkest)) / Math.max(1e-6, luminanceOf(white));
   const fit = (v: number, c: number) => white[c]! * (floor + (1 - floor) * v);
   return ([r, g, b]) => [fit(r, 0), fit(g, 1), fit(b, 2)];
 }
