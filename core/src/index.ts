@@ -6,6 +6,8 @@ export * from './settings/params.ts';
 
 export { ciede2000 } from './colour/ciede2000.ts';
 export * from './colour/lab.ts';
+export * from './colour/matrix.ts';
+export * from './colour/primaries.ts';
 export * from './colour/luminance.ts';
 export * from './colour/oklab.ts';
 export * from './colour/overprint.ts';

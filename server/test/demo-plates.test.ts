@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createKernels, filePicture, memorySource, packRows, type Picture, type PictureSource } from '@chromatype/core';
 import { demoJobs } from '../../demo/src/jobs.ts';
-import { normalisePicture } from '../src/pictures/normalise.ts';
+import { normalisePicture } from '../src/pictures/reading/normalise.ts';
 
 /** Where `node demo/dist/main.js data/demo` puts the pictures; scripts/test.sh makes them first. */
 const FOLDER = fileURLToPath(new URL('../../data/demo', import.meta.url));

@@ -11,8 +11,8 @@ import {
   withFill,
   makeSmallPrint,
 } from '@chromatype/core';
-import { checkSvg, looksLikeSvg } from '../src/pictures/check-svg.ts';
-import { checkEnding } from '../src/pictures/normalise.ts';
+import { checkSvg, looksLikeSvg } from '../src/pictures/reading/check-svg.ts';
+import { checkEnding } from '../src/pictures/reading/normalise.ts';
 import { writeSafely } from '../src/pictures/write-safely.ts';
 import { openFileSource, openPictures } from '../src/render/file-source.ts';
 import { writeFile } from '../src/render/write-file.ts';

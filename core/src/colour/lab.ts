@@ -1,37 +1,15 @@
 import { cubeRoot } from '../math/exact.ts';
-import { apply, inverse, type Matrix, times, type Triple } from './matrix.ts';
+import { apply, inverse, times, type Triple } from './matrix.ts';
+import { adapted, SRGB_PRIMARIES, xyzOf, xyzOfPrimaries } from './primaries.ts';
 import type { LinearRgb } from './srgb.ts';
 
 /** CIE 1976 L*a*b* under D50, as print measures it (ISO 13655). */
 export type Lab = readonly [number, number, number];
 
-/** XYZ of a white with the chromaticity x, y, where Y is 1. */
-const whiteOf = (x: number, y: number): Triple => [x / y, 1, (1 - x - y) / y];
-
 /** The white of print: D50 as the ICC profile connection space rounds it (ICC.1). */
 const D50: Triple = [0.9642, 1, 0.8249];
-/** The white of sRGB: D65, x 0.3127, y 0.3290 (IEC 61966-2-1). */
-const D65 = whiteOf(0.3127, 0.329);
 
-/** XYZ of linear light by the chromaticities of its primaries and white (ITU-R BT.709, as IEC 61966-2-1 has them). */
-function xyzOfPrimaries(red: Triple, green: Triple, blue: Triple, white: Triple): Matrix {
-  const m: Matrix = [red[0], green[0], blue[0], red[1], green[1], blue[1], red[2], green[2], blue[2]];
-  const [r, g, b] = apply(inverse(m), white);
-  return [m[0] * r, m[1] * g, m[2] * b, m[3] * r, m[4] * g, m[5] * b, m[6] * r, m[7] * g, m[8] * b];
-}
-
-/** From one white to another by the Bradford transform (Lam 1985, as in ICC.1 annex E). */
-function adapted(from: Triple, to: Triple): Matrix {
-  const cone: Matrix = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.0367, 0.0389, -0.0685, 1.0296];
-  const [a, b] = [apply(cone, from), apply(cone, to)];
-  const scale: Matrix = [b[0] / a[0], 0, 0, 0, b[1] / a[1], 0, 0, 0, b[2] / a[2]];
-  return times(inverse(cone), times(scale, cone));
-}
-
-const SRGB_TO_D50 = times(
-  adapted(D65, D50),
-  xyzOfPrimaries(whiteOf(0.64, 0.33), whiteOf(0.3, 0.6), whiteOf(0.15, 0.06), D65),
-);
+const SRGB_TO_D50 = times(adapted(xyzOf(SRGB_PRIMARIES.white), D50), xyzOfPrimaries(SRGB_PRIMARIES));
 const D50_TO_SRGB = inverse(SRGB_TO_D50);
 
 const EPSILON = 216 / 24389;

@@ -11,7 +11,7 @@ import {
   printingPasses,
   readJob,
 } from '@chromatype/core';
-import { normalisePicture } from '../pictures/normalise.ts';
+import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
 import { terminalProgress } from './progress.ts';
 import { UsageError } from './usage-error.ts';

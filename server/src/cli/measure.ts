@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import { spectrumPeak } from '@chromatype/core';
 import sharp, { type OutputInfo } from 'sharp';
+import { DEFAULT_PPI, statedPpi } from '../pictures/reading/resolution.ts';
 import { UsageError } from './usage-error.ts';
 
 export const HELP = `chromatype measure FILE [--ppi N]
@@ -16,11 +17,12 @@ export async function measure(args: readonly string[]): Promise<void> {
   });
   if (positionals.length !== 1) throw new UsageError('measure takes one file.');
   const file = positionals[0]!;
-  const image = sharp(await readFile(file), { failOn: 'truncated' });
+  const bytes = await readFile(file);
+  const image = sharp(bytes, { failOn: 'truncated' });
   let read: { data: Buffer; info: OutputInfo };
-  let density: number | undefined;
+  let own: number | null;
   try {
-    density = (await image.metadata()).density;
+    own = statedPpi(bytes, await image.metadata());
     read = await image
       .flatten({ background: '#fff' })
       .toColourspace('b-w')
@@ -36,7 +38,7 @@ export async function measure(args: readonly string[]): Promise<void> {
   const ink = (x: number, y: number) => 1 - data[(y * width + x) * channels]! / 255;
   let sum = 0;
   for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) sum += ink(x, y);
-  const ppi = values.ppi === undefined ? (density ?? 300) : Number(values.ppi);
+  const ppi = values.ppi === undefined ? (own ?? DEFAULT_PPI) : Number(values.ppi);
   if (!(ppi > 0)) throw new UsageError('--ppi must be a number above 0.');
   const peak = spectrumPeak(ink, width, height);
   console.log(

@@ -12,17 +12,16 @@ import {
   type Frequency,
   type Job,
   LATTICES,
-  MM_PER_INCH,
   memorySource,
   readGpl,
   readJob,
   withFill,
 } from '@chromatype/core';
-import sharp from 'sharp';
-import { type NormalPicture, normalisePicture } from '../pictures/normalise.ts';
+import { type NormalPicture, normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
 import { endings } from './endings.ts';
 import { numberOption } from './numbers.ts';
+import { sheetOf } from './sheet-of.ts';
 import { terminalProgress } from './progress.ts';
 import { SETTING_OPTIONS, withOptions } from './setting-options.ts';
 import { UsageError } from './usage-error.ts';
@@ -125,22 +124,16 @@ function partOf(values: Values, palette: readonly string[] | null): (typeof PART
   return part;
 }
 
-function jobOf(values: Values, taken: Taken, palette: readonly string[] | null, ownPpi: number | undefined): Job {
+function jobOf(values: Values, taken: Taken, palette: readonly string[] | null): Job {
   const { picture, tile } = taken;
-  const ppi = numberOption(values.ppi, 'ppi', 30, 2400) ?? Math.min(2400, Math.max(30, ownPpi ?? 300));
-  const width = numberOption(values.width, 'width', 5, 3000);
-  const mm = (pixels: number) => (pixels / ppi) * MM_PER_INCH;
-  const sheet =
-    width === undefined
-      ? { width: mm(picture.width), height: mm(picture.height) }
-      : { width, height: (width * picture.height) / picture.width };
+  const sheet = sheetOf(picture, values);
   const base = createJob('screen', 'pass');
   const pass = base.passes[0]!;
   const fill = fillOf(pass);
   const size = ({ width: w, height: h }: NormalPicture) => ({ width: w, height: h });
   const job: Job = {
     ...base,
-    sheet: { ...base.sheet, ...sheet, ppi },
+    sheet: { ...base.sheet, ...sheet },
     plates: { ...base.plates, margin: 0 },
     pictures: [
       filePicture({ id: 'in', name: 'in', hash: '0'.repeat(64), ...size(picture) }),
@@ -181,10 +174,9 @@ export async function screen(args: readonly string[]): Promise<void> {
   if (!kind) throw new UsageError(`OUT must end in .${[...known.keys()].join(', .')}.`);
   const bytes = await readFile(input);
   const picture = await normalisePicture(bytes, input);
-  const { density } = await sharp(bytes).metadata();
   const tile = values.tile === undefined ? null : await normalisePicture(await readFile(values.tile), values.tile);
   const palette = values.palette === undefined ? null : await readPalette(values.palette);
-  const job = jobOf(values, { picture, tile }, palette, picture.format === 'svg' ? undefined : density);
+  const job = jobOf(values, { picture, tile }, palette);
   const sourceOf = (p: NormalPicture) => memorySource(p.width, p.height, p.channels, p.pixels);
   await writeFile({
     kernels: createKernels(),

@@ -11,7 +11,6 @@ import {
   inksOfGpl,
   type Job,
   memorySource,
-  MM_PER_INCH,
   plateFileName,
   pngTaker,
   readInkSet,
@@ -22,11 +21,11 @@ import {
   withFill,
   fillOf,
 } from '@chromatype/core';
-import sharp from 'sharp';
-import { normalisePicture } from '../pictures/normalise.ts';
+import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeAll } from '../plates/file-sink.ts';
 import { outputEnv } from '../render/output-env.ts';
 import { numberOption } from './numbers.ts';
+import { sheetOf } from './sheet-of.ts';
 import { terminalProgress } from './progress.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -81,16 +80,12 @@ export async function separate(args: readonly string[]): Promise<void> {
   if (set.inks.length > 8) throw new UsageError('At most 8 inks print on one sheet.');
   const bytes = await readFile(input);
   const picture = await normalisePicture(bytes, input);
-  const { density } = await sharp(bytes).metadata();
-  const own = picture.format === 'svg' ? undefined : density;
-  const ppi = numberOption(values.ppi, 'ppi', 30, 2400) ?? own ?? 300;
-  const width = numberOption(values.width, 'width', 5, 3000) ?? (picture.width / ppi) * MM_PER_INCH;
   const base = createJob('separate', 'p');
   const pass = base.passes[0]!;
   const chain = fillOf(pass);
   const before: Job = {
     ...base,
-    sheet: { ...base.sheet, width, height: (width * picture.height) / picture.width, ppi },
+    sheet: { ...base.sheet, ...sheetOf(picture, values) },
     pictures: [
       filePicture({ id: 'in', name: 'in', hash: '0'.repeat(64), width: picture.width, height: picture.height }),
     ],

@@ -1,5 +1,5 @@
 import type { Request } from 'express';
-import { MOST_BYTES } from './normalise.ts';
+import { MOST_BYTES } from './reading/normalise.ts';
 import { PictureError } from './picture-error.ts';
 
 /** Reads a request's body whole, up to the largest file that is taken. */

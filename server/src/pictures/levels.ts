@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { keptLevels, levelSize } from '@chromatype/core';
 import sharp from 'sharp';
-import { MOST_PIXELS } from './normalise.ts';
+import { MOST_PIXELS } from './reading/normalise.ts';
 import type { PictureFiles } from './picture-files.ts';
 import { writeSafely } from './write-safely.ts';
 

@@ -11,5 +11,8 @@ export class PictureEntity {
   /** 1: grey, 4: R, G, B and alpha. */
   @Column('integer') channels: 1 | 4;
   @Column('integer') bytes: number;
+  /** The size on paper that a drawing states, in mm; null where it states none, and for pictures of pixels. */
+  @Column('real', { nullable: true }) widthMm: number | null;
+  @Column('real', { nullable: true }) heightMm: number | null;
   @Column('text') createdAt: string;
 }

@@ -7,7 +7,7 @@ import { In, Repository } from 'typeorm';
 import type { StoredPicture } from '../render/file-source.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { ensureLevels, writeLevels } from './levels.ts';
-import { checkEnding, normalisePicture } from './normalise.ts';
+import { checkEnding, normalisePicture } from './reading/normalise.ts';
 import { PictureEntity } from './picture.entity.ts';
 import { type PictureFiles, pictureFiles } from './picture-files.ts';
 import { writeSafely } from './write-safely.ts';
@@ -42,6 +42,8 @@ export class PicturesService {
       height,
       channels,
       bytes: bytes.length,
+      widthMm: picture.size?.width ?? null,
+      heightMm: picture.size?.height ?? null,
       createdAt: new Date().toISOString(),
     });
   }

@@ -1,6 +1,7 @@
 import { byteOfLight, decodeSrgb, MM_PER_INCH } from '@chromatype/core';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
+import { statedPpi } from '../pictures/reading/resolution.ts';
 
 /** One thing that the shop looked at. */
 export interface PressCheck {
@@ -45,8 +46,9 @@ async function eachInTurn<T>(plates: readonly ShopPlate[], work: (plate: ShopPla
 const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
 
 async function readPlate(file: string, bytes: Uint8Array): Promise<ShopPlate> {
-  const { width, height, density } = await sharp(bytes, { limitInputPixels: false }).metadata();
-  return { file, bytes, width, height, ppi: density ?? 0 };
+  const metadata = await sharp(bytes, { limitInputPixels: false }).metadata();
+  const { width, height } = metadata;
+  return { file, bytes, width, height, ppi: statedPpi(bytes, metadata) ?? 0 };
 }
 
 /** Middle of the register cross in the upper margin, in pixels: the row and the column with the most ink. */

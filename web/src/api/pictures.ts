@@ -5,6 +5,9 @@ export interface StoredPicture {
   readonly name: string;
   readonly width: number;
   readonly height: number;
+  /** The size on paper that a drawing states. */
+  readonly widthMm?: number | null;
+  readonly heightMm?: number | null;
 }
 
 export const MOST_BYTES = 100e6;

@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { type StoredPicture, uploadPicture } from '../api/pictures.ts';
-import { addPicture, newId } from '../document/edits.ts';
+import { addPicture, type Edit, newId, sheetOfPicture } from '../document/edits.ts';
 import { edit, useOpenJob } from '../document/store.ts';
 import { PICTURE_FILES } from '../ui/files.ts';
 
@@ -33,7 +33,12 @@ export async function addFiles(files: readonly File[], passId: string | null): P
   const { id } = useOpenJob.getState();
   for (const file of files) {
     const stored = await sendPicture(file);
-    if (stored && useOpenJob.getState().id === id) edit(addPicture(newId(), stored, passId));
+    const open = useOpenJob.getState();
+    if (!stored || open.id !== id) continue;
+    // A drawing with a size on paper sets the sheet of a job that begins with it.
+    const begins = stored.widthMm && open.job?.pictures.length === 0;
+    const sheet: Edit = begins ? sheetOfPicture(stored) : (job) => job;
+    edit((job) => addPicture(newId(), stored, passId)(sheet(job)));
   }
 }
 

@@ -25,6 +25,7 @@ import {
   shownSize,
   type Tone,
   filePicture,
+  SHEET_PARAMS,
 } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
 
@@ -232,6 +233,18 @@ export const sheetLikePicture =
   (job) => {
     const { width, height } = shownSize({ edit: NO_EDIT, ...picture });
     return { ...job, sheet: { ...job.sheet, height: Number(((job.sheet.width * height) / width).toFixed(2)) } };
+  };
+
+/** A sheet of the size that a drawing states on its own; of its shape otherwise, and beyond the sizes that sheets have. */
+export const sheetOfPicture =
+  (picture: Pick<StoredPicture, 'width' | 'height' | 'widthMm' | 'heightMm'>): Edit =>
+  (job) => {
+    const size = {
+      width: Number((picture.widthMm ?? 0).toFixed(2)),
+      height: Number((picture.heightMm ?? 0).toFixed(2)),
+    };
+    const fits = [size.width, size.height].every((mm) => mm >= SHEET_PARAMS.width.min && mm <= SHEET_PARAMS.width.max);
+    return fits ? { ...job, sheet: { ...job.sheet, ...size } } : sheetLikePicture(picture)(job);
   };
 
 /** Changes settings of one family of screens; the others keep theirs. */

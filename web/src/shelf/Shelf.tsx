@@ -5,7 +5,7 @@ import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { jobs, type JobSummary } from '../api/jobs.ts';
 import { sendPicture } from '../bench/add-picture.ts';
-import { addPicture, newId, sheetLikePicture } from '../document/edits.ts';
+import { addPicture, newId, sheetOfPicture } from '../document/edits.ts';
 import { Button } from '../ui/Button.tsx';
 import { Mark } from '../ui/Mark.tsx';
 import { useFileDrop } from '../ui/use-file-drop.ts';
@@ -31,7 +31,7 @@ async function jobFromFiles(files: readonly File[]): Promise<Job | null> {
     if (!stored) continue;
     const base: Job =
       job ??
-      sheetLikePicture(stored)(
+      sheetOfPicture(stored)(
         createJob((stored.name || 'Pasted picture').replace(/\.[^.]*$/, '').slice(0, 200), newId()),
       );
     job = addPicture(newId(), stored, null)(base);

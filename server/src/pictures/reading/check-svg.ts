@@ -1,4 +1,4 @@
-import { PictureError } from './picture-error.ts';
+import { PictureError } from '../picture-error.ts';
 
 /** Whether bytes start like an SVG document. */
 export function looksLikeSvg(bytes: Uint8Array): boolean {

@@ -1,7 +1,11 @@
 import sharp, { type Metadata } from 'sharp';
 import { checkSvg, looksLikeSvg } from './check-svg.ts';
 import { FORMAT_TITLES, PICTURE_FORMATS, type PictureFormat } from './formats.ts';
-import { PictureError } from './picture-error.ts';
+import { PictureError } from '../picture-error.ts';
+import { readPixels } from './read-pixels.ts';
+import { statedPpi } from './resolution.ts';
+import { type SizeInMm, svgSize } from './svg-size.ts';
+import { tiffColour } from './tiff-colour.ts';
 
 export const MOST_BYTES = 100 * 1000 * 1000;
 export const MOST_PIXELS = 200 * 1000 * 1000;
@@ -17,6 +21,10 @@ export interface NormalPicture {
   readonly channels: 1 | 4;
   readonly pixels: Uint8Array;
   readonly thumb: Uint8Array;
+  /** The resolution that the file states; null if it states none. */
+  readonly ppi: number | null;
+  /** The size on paper that a drawing states, in mm. */
+  readonly size: SizeInMm | null;
 }
 
 const UNREADABLE = `This file is not a picture that can be read; use ${FORMAT_TITLES}.`;
@@ -69,25 +77,21 @@ export async function normalisePicture(bytes: Uint8Array, name: string): Promise
   if (bytes.length > MOST_BYTES) throw new PictureError('This file is larger than 100 MB; make it smaller first.', 413);
   const svg = looksLikeSvg(bytes);
   if (svg) checkSvg(bytes);
-  const { metadata, format } = await look(bytes);
+  const sized = svg ? svgSize(bytes) : { size: null, inPixels: bytes };
+  const tiff = tiffColour(sized.inPixels);
+  const { metadata, format } = await look(tiff.bytes);
   checkEnding(name, format.name);
   if (format.name !== 'svg' && (metadata.width ?? 0) * (metadata.pageHeight ?? metadata.height ?? 0) > MOST_PIXELS) {
     throw new PictureError('This picture has more than 200 megapixels; reduce it first.', 413);
   }
-  const input = {
+  const options = {
     failOn: 'truncated',
     limitInputPixels: MOST_PIXELS,
     ...(svg ? { density: densityFor(metadata) } : {}),
   } as const;
   try {
-    const { data, info } = await sharp(bytes, input)
-      .autoOrient()
-      .toColourspace('srgb')
-      .ensureAlpha()
-      .timeout({ seconds: 120 })
-      .raw({ depth: 'uchar' })
-      .toBuffer({ resolveWithObject: true });
-    const rgba = new Uint8Array(data.buffer, data.byteOffset, data.length);
+    const info = await readPixels({ ...tiff, metadata, options });
+    const rgba = info.data;
     const grey = greyOf(rgba);
     const raw = { width: info.width, height: info.height, channels: 4 } as const;
     const thumb = await sharp(rgba, { raw, limitInputPixels: MOST_PIXELS })
@@ -101,8 +105,11 @@ export async function normalisePicture(bytes: Uint8Array, name: string): Promise
       channels: grey ? 1 : 4,
       pixels: grey ?? rgba,
       thumb,
+      ppi: statedPpi(bytes, metadata),
+      size: sized.size,
     };
   } catch (error) {
+    if (error instanceof PictureError) throw error;
     if (/exceeds pixel limit/i.test(String(error)))
       throw new PictureError('This picture has more than 200 megapixels; reduce it first.', 413);
     if (/timeout/i.test(String(error)))
