@@ -1,5 +1,6 @@
 import { execFile } from 'node:child_process';
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -16,6 +17,17 @@ beforeAll(async () => {
     .toFile(join(folder, 'flat.png'));
 });
 afterAll(() => rmSync(folder, { recursive: true }));
+
+const hashOf = (name: string) =>
+  createHash('sha256')
+    .update(readFileSync(join(folder, name)))
+    .digest('hex');
+
+/** A PNG without its statement of resolution. */
+function withoutPhys(png: Buffer): Buffer {
+  const at = png.indexOf('pHYs');
+  return at < 0 ? png : Buffer.concat([png.subarray(0, at - 4), png.subarray(at + 17)]);
+}
 
 const chromatype = (...args: string[]) =>
   new Promise<{ code: number; out: string; err: string }>((resolve) => {
@@ -76,9 +88,73 @@ describe('the command line', () => {
     ['a frequency that cannot be', ['screen', 'flat.png', 'x.png', '--lpi', '900'], /must be 2 to 2000 pixels/],
     ['a format that is not written', ['screen', 'flat.png', 'x.bmp'], /OUT must end in \.png/],
     ['a file that cannot be measured', ['measure', 'text.png'], /not a picture/],
+    ['a directory', ['screen', 'sub', 'x.png'], /sub is a directory, not a file/],
+    ['a directory to measure', ['measure', 'sub'], /sub is a directory, not a file/],
+    ['an empty file', ['screen', 'empty.png', 'x.png'], /empty\.png is empty/],
+    ['an OUT that is a directory', ['screen', 'flat.png', 'sub.png'], /sub\.png is a directory; name a file/],
+    ['an OUT below a file', ['screen', 'flat.png', 'text.png/x.png'], /text\.png is a file, so nothing can be written/],
+    [
+      'an OUTDIR that is a file',
+      ['separate', 'flat.png', 'text.png', '--inks', 'process'],
+      /text\.png is a file; name/,
+    ],
+    [
+      'a tiny picture',
+      ['screen', 'tiny.png', 'x.png'],
+      /The sheet would be 0\.8 × 0\.3 mm; both sides must be 5 to 3000/,
+    ],
+    ['a thin picture', ['screen', 'thin.png', 'x.png', '--width', '100'], /The sheet would be 100 × 0\.4 mm/],
+    [
+      'a tiny picture to separate',
+      ['separate', 'tiny.png', 'p', '--inks', 'process'],
+      /The sheet would be 0\.8 × 0\.3/,
+    ],
+    ['cells that are too wide', ['screen', 'flat.png', 'x.png', '--lpi', '0.05'], /6000 pixels wide.*more rows/],
+    ['cells that are too fine', ['screen', 'flat.png', 'x.png', '--lpi', '900'], /0\.333 pixels wide.*fewer rows/],
+    [
+      'a lattice for lines',
+      ['screen', 'flat.png', 'x.png', '--lines', 'wave', '--lattice', 'rings'],
+      /--lattice has no/,
+    ],
+    [
+      'softness for grain',
+      ['screen', 'flat.png', 'x.png', '--grain', 'stucki', '--softness', '0.5'],
+      /--softness has no/,
+    ],
+    [
+      'noise for ordered grain',
+      ['screen', 'flat.png', 'x.png', '--grain', 'bayer-8', '--noise', '0.5'],
+      /--noise has no/,
+    ],
+    [
+      'an angle for grain',
+      ['screen', 'flat.png', 'x.png', '--grain', 'stucki', '--angle', '15'],
+      /--angle has no effect/,
+    ],
+    ['lpi for grain', ['screen', 'flat.png', 'x.png', '--grain', 'stucki', '--lpi', '15'], /--lpi has no effect/],
+    ['cut for diffusion', ['screen', 'flat.png', 'x.png', '--grain', 'stucki', '--cut', '0.5'], /--cut has no effect/],
+    ['a seed for round dots', ['screen', 'flat.png', 'x.png', '--seed', '4'], /--seed has no effect with dots Round/],
+    [
+      'a setting of lines',
+      ['screen', 'flat.png', 'x.png', '--set', 'lines.wobble=1'],
+      /--set lines\.wobble has no effect/,
+    ],
+    [
+      'a space without a palette',
+      ['screen', 'flat.png', 'x.png', '--grain', 'stucki', '--space', 'light'],
+      /--space has/,
+    ],
     ['an unknown command', ['squash'], /has the commands screen, separate, job, measure, list/],
   ])('%s: exit 2, one sentence, no file', async (_, args, sentence) => {
     writeFileSync(join(folder, 'text.png'), 'no picture');
+    writeFileSync(join(folder, 'empty.png'), '');
+    for (const name of ['sub', 'sub.png']) mkdirSync(join(folder, name), { recursive: true });
+    const plain = (width: number, height: number) =>
+      sharp({ create: { width, height, channels: 3, background: '#888' } })
+        .png()
+        .withMetadata({ density: 300 });
+    await plain(10, 4).toFile(join(folder, 'tiny.png'));
+    await plain(1000, 4).toFile(join(folder, 'thin.png'));
     const { code, err, out } = await chromatype(...args);
     expect(code).toBe(2);
     expect(err).toMatch(sentence);
@@ -134,7 +210,7 @@ describe('the command line', () => {
     const document = {
       ...base,
       sheet: { ...base.sheet, width: 60, height: 60 },
-      pictures: [filePicture({ id: 'a', name: 'flat.png', hash: 'a'.repeat(64), width: 800, height: 800 })],
+      pictures: [filePicture({ id: 'a', name: 'flat.png', hash: hashOf('flat.png'), width: 800, height: 800 })],
       passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'a' } })),
     };
     writeFileSync(join(folder, 'sign.json'), JSON.stringify(document));
@@ -145,9 +221,68 @@ describe('the command line', () => {
       join(folder, 'lost.json'),
       JSON.stringify({ ...document, pictures: [{ ...document.pictures[0], name: 'lost.png' }] }),
     );
-    const lost = await chromatype('job', 'lost.json', 'none');
-    expect([lost.code, lost.err.trim()]).toEqual([2, 'The job needs the picture lost.png, which is not in ..']);
+    // The picture has another name now, and is known by its content.
+    expect(await chromatype('job', 'lost.json', 'found')).toMatchObject({ code: 0, err: '' });
+    expect(readFileSync(join(folder, 'found', 'quay-sign.png'))).toEqual(
+      readFileSync(join(folder, 'made', 'quay-sign.png')),
+    );
+    writeFileSync(
+      join(folder, 'gone.json'),
+      JSON.stringify({ ...document, pictures: [{ ...document.pictures[0], name: 'gone.png', hash: 'b'.repeat(64) }] }),
+    );
+    const gone = await chromatype('job', 'gone.json', 'none');
+    expect([gone.code, gone.err.trim()]).toEqual([2, 'The job needs the picture gone.png, which is not in ..']);
     expect(existsSync(join(folder, 'none'))).toBe(false);
+  });
+
+  test('a picture of the right name and another content is refused', async () => {
+    const base = createJob('Quay sign', 'p');
+    const picture = filePicture({ id: 'a', name: 'flat.png', hash: 'c'.repeat(64), width: 800, height: 800 });
+    writeFileSync(join(folder, 'other.json'), JSON.stringify({ ...base, pictures: [picture] }));
+    const { code, err } = await chromatype('job', 'other.json', 'none');
+    expect([code, err.trim()]).toEqual([
+      2,
+      "flat.png is another picture than the job's flat.png: its content differs.",
+    ]);
+    expect(existsSync(join(folder, 'none'))).toBe(false);
+  });
+
+  test('a negative angle is a value', async () => {
+    expect(await chromatype('screen', 'flat.png', 'minus.png', '--lpi', '24', '--angle', '-15')).toMatchObject({
+      code: 0,
+      err: '',
+    });
+    const { angle } = JSON.parse((await chromatype('measure', 'minus.png')).out);
+    expect(Math.abs((angle % 90) - 75)).toBeLessThan(0.05);
+  });
+
+  test('a picture without a resolution prints at 300 ppi', async () => {
+    const plain = sharp({ create: { width: 300, height: 300, channels: 3, background: '#bcbcbc' } });
+    writeFileSync(join(folder, 'plain.jpg'), await plain.clone().jpeg().toBuffer());
+    writeFileSync(join(folder, 'plain.png'), withoutPhys(await plain.clone().png().toBuffer()));
+    for (const name of ['plain.jpg', 'plain.png']) {
+      expect(await chromatype('screen', name, 'at300.png')).toMatchObject({ code: 0, err: '' });
+      expect((await sharp(join(folder, 'at300.png')).metadata()).density).toBe(300);
+      expect(JSON.parse((await chromatype('measure', name)).out).ppi).toBe(300);
+    }
+  });
+
+  test('a drawing that states its size prints at it', async () => {
+    const svg =
+      '<svg xmlns="http://www.w3.org/2000/svg" width="4cm" height="20mm"><rect width="100%" height="100%"/></svg>';
+    writeFileSync(join(folder, 'size.svg'), svg);
+    expect(await chromatype('screen', 'size.svg', 'size.png', '--ppi', '254')).toMatchObject({ code: 0, err: '' });
+    expect(await sharp(join(folder, 'size.png')).metadata()).toMatchObject({ width: 400, height: 200 });
+  });
+
+  test.each(['pdf', 'zip'])('%s is the same bytes twice', async (ending) => {
+    const twice = [];
+    for (const wait of [0, 2100]) {
+      await new Promise((resolve) => setTimeout(resolve, wait));
+      await chromatype('screen', 'flat.png', `same.${ending}`);
+      twice.push(readFileSync(join(folder, `same.${ending}`)));
+    }
+    expect(twice[0]!.equals(twice[1]!)).toBe(true);
   });
 
   test.each([

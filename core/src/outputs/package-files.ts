@@ -2,6 +2,7 @@ import type { Job, Pass } from '../document/types.ts';
 import { countInk } from '../raster/bitmap.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { Zip, ZipPassThrough } from 'fflate';
+import { FIXED_LOCAL_DATE } from './fixed-date.ts';
 import { plateFileName } from './file-words.ts';
 import type { Aside, OutputSink, OutputWork } from './output.ts';
 import { makeProof } from './make-proof.ts';
@@ -20,6 +21,7 @@ export async function writePackage(work: OutputWork, sink: OutputSink): Promise<
   // What is large is packed already; the rest is not worth it.
   const add = (name: string, pieces: Iterable<Uint8Array>): void => {
     const entry = new ZipPassThrough(name);
+    entry.mtime = FIXED_LOCAL_DATE;
     zip.add(entry);
     for (const piece of pieces) entry.push(piece, false);
     entry.push(new Uint8Array(), true);

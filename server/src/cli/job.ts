@@ -1,4 +1,5 @@
-import { existsSync, mkdirSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -11,20 +12,21 @@ import {
   printingPasses,
   readJob,
 } from '@chromatype/core';
-import { normalisePicture } from '../pictures/reading/normalise.ts';
+import { MOST_BYTES, normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
+import { checkOutputFolder, readInput } from './files.ts';
 import { terminalProgress } from './progress.ts';
 import { UsageError } from './usage-error.ts';
 
 export const HELP = `chromatype job JOB OUTDIR        every output of a saved job
-  JOB                a job as .json; its pictures lie beside it under their own names,
+  JOB                a job as .json; its pictures, known by their SHA-256, lie beside it
                      or in the folder that is given
   --pictures DIR     where the job's pictures are`;
 
 const OPTIONS = { pictures: { type: 'string' } } as const;
 
 async function readDocument(file: string): Promise<Job> {
-  const text = await readFile(file, 'utf8');
+  const text = (await readInput(file)).toString('utf8');
   try {
     return readJob(JSON.parse(text));
   } catch (error) {
@@ -33,14 +35,42 @@ async function readDocument(file: string): Promise<Job> {
   }
 }
 
+const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+/** Files larger than pictures may be are not looked into. */
+const mayBePicture = (file: string): boolean => {
+  const about = statSync(file);
+  return about.isFile() && about.size > 0 && about.size <= MOST_BYTES;
+};
+
+/**
+ * The file of a picture by its SHA-256: the one of its name, else any other in the folder with that content.
+ * @throws UsageError when none has it
+ */
+async function fileOfPicture(hash: string, name: string, folder: string): Promise<{ file: string; bytes: Uint8Array }> {
+  const named = join(folder, name);
+  const others = readdirSync(folder).map((entry) => join(folder, entry));
+  const all = [named, ...others.filter((file) => file !== named)];
+  for (const file of all) {
+    if (!existsSync(file) || !mayBePicture(file)) continue;
+    const bytes = await readFile(file);
+    if (hashOf(bytes) === hash) return { file, bytes };
+  }
+  throw new UsageError(
+    existsSync(named)
+      ? `${named} is another picture than the job's ${name}: its content differs.`
+      : `The job needs the picture ${name}, which is not in ${folder}.`,
+  );
+}
+
 /** The pixels of every imported picture of a job. */
 async function picturesOf(job: Job, folder: string): Promise<Map<string, PictureSource>> {
+  if (!existsSync(folder) || !statSync(folder).isDirectory()) throw new UsageError(`There is no folder ${folder}.`);
   const sources = new Map<string, PictureSource>();
   for (const { hash, name } of job.pictures) {
-    if (!hash) continue;
-    const file = join(folder, name);
-    if (!existsSync(file)) throw new UsageError(`The job needs the picture ${name}, which is not in ${folder}.`);
-    const { width, height, channels, pixels } = await normalisePicture(await readFile(file), file);
+    if (!hash || sources.has(hash)) continue;
+    const { file, bytes } = await fileOfPicture(hash, name, folder);
+    const { width, height, channels, pixels } = await normalisePicture(bytes, file);
     sources.set(hash, memorySource(width, height, channels, pixels));
   }
   return sources;
@@ -51,6 +81,7 @@ export async function job(args: readonly string[]): Promise<void> {
   const { values, positionals } = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
   const [input, out] = positionals;
   if (!input || !out || positionals.length > 2) throw new UsageError('job takes JOB and OUTDIR.');
+  checkOutputFolder(out);
   const document = await readDocument(input);
   if (printingPasses(document).length === 0) throw new UsageError('No pass of this job prints.');
   const sources = await picturesOf(document, values.pictures ?? dirname(input));

@@ -29,6 +29,17 @@ function sentenceOf(error: unknown): string | null {
   return null;
 }
 
+/** Negative numbers are values, not options: `--angle -45` is `--angle=-45`. */
+function joinNegatives(args: readonly string[]): string[] {
+  const joined: string[] = [];
+  for (const arg of args) {
+    const before = joined.at(-1);
+    if (/^-\.?\d/.test(arg) && before && /^--[a-z-]+$/.test(before)) joined[joined.length - 1] = `${before}=${arg}`;
+    else joined.push(arg);
+  }
+  return joined;
+}
+
 async function main([name = '', ...args]: readonly string[]): Promise<number> {
   const command = COMMANDS[name];
   const all = Object.values(COMMANDS)
@@ -47,7 +58,7 @@ async function main([name = '', ...args]: readonly string[]): Promise<number> {
     return 0;
   }
   try {
-    await command.run(args);
+    await command.run(joinNegatives(args));
     return 0;
   } catch (error) {
     console.error(

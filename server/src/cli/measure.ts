@@ -1,7 +1,7 @@
-import { readFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import { spectrumPeak } from '@chromatype/core';
 import sharp, { type OutputInfo } from 'sharp';
+import { readInput } from './files.ts';
 import { DEFAULT_PPI, statedPpi } from '../pictures/reading/resolution.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -17,7 +17,7 @@ export async function measure(args: readonly string[]): Promise<void> {
   });
   if (positionals.length !== 1) throw new UsageError('measure takes one file.');
   const file = positionals[0]!;
-  const bytes = await readFile(file);
+  const bytes = await readInput(file);
   const image = sharp(bytes, { failOn: 'truncated' });
   let read: { data: Buffer; info: OutputInfo };
   let own: number | null;

@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises';
 import { extname } from 'node:path';
 import { parseArgs } from 'node:util';
 import {
@@ -15,11 +14,14 @@ import {
   memorySource,
   readGpl,
   readJob,
+  screenPitch,
+  screenTraits,
   withFill,
 } from '@chromatype/core';
 import { type NormalPicture, normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
 import { endings } from './endings.ts';
+import { checkOutput, readInput } from './files.ts';
 import { numberOption } from './numbers.ts';
 import { sheetOf } from './sheet-of.ts';
 import { terminalProgress } from './progress.ts';
@@ -94,6 +96,26 @@ function familyOf(values: Values): FamilyName {
   return given[0] ?? (many ? MANY : families[0]!);
 }
 
+/** The narrowest and widest cells that can be screened, in pixels. */
+const CELL_PIXELS = { least: 2, most: 2000 };
+
+/** @throws UsageError for cells that cannot be screened, and for a frequency given to a screen that has none */
+function checkFrequency({ sheet, passes }: Job, values: Values): void {
+  const { screen } = fillOf(passes[0]!);
+  const given = (['lpi', 'pitch', 'across'] as const).find((name) => values[name] !== undefined);
+  if (!screenTraits(screen, sheet.ppi).lattice) {
+    if (given) throw new UsageError(`--${given} has no effect with ${screen.family}; leave it out.`);
+    return;
+  }
+  const pitch = screenPitch(sheet, screen);
+  if (pitch >= CELL_PIXELS.least && pitch <= CELL_PIXELS.most) return;
+  const wide = Number(pitch.toPrecision(3));
+  const mend = pitch < CELL_PIXELS.least ? 'fewer rows or a higher --ppi' : 'more rows or a lower --ppi';
+  throw new UsageError(
+    `Cells of this screen would be ${wide} pixels wide at ${Number(sheet.ppi.toFixed(2))} ppi; they must be ${CELL_PIXELS.least} to ${CELL_PIXELS.most} pixels: ask for ${mend}.`,
+  );
+}
+
 /** The family that prints levels and palettes. */
 const MANY = 'grain';
 
@@ -152,11 +174,13 @@ function jobOf(values: Values, taken: Taken, palette: readonly string[] | null):
       }),
     ],
   };
-  return readJob(withOptions(job, pass.id, values));
+  const made = withOptions(job, pass.id, values);
+  checkFrequency(made, values);
+  return readJob(made);
 }
 
 async function readPalette(file: string): Promise<readonly string[]> {
-  const { colours } = readGpl(await readFile(file, 'utf8'));
+  const { colours } = readGpl((await readInput(file)).toString('utf8'));
   if (colours.length < 2 || colours.length > 64) {
     throw new UsageError(`${file} holds ${colours.length} colours; a palette needs 2 to 64.`);
   }
@@ -172,9 +196,10 @@ export async function screen(args: readonly string[]): Promise<void> {
   const known = endings();
   const kind = known.get(extname(out).slice(1).toLowerCase());
   if (!kind) throw new UsageError(`OUT must end in .${[...known.keys()].join(', .')}.`);
-  const bytes = await readFile(input);
+  checkOutput(out);
+  const bytes = await readInput(input);
   const picture = await normalisePicture(bytes, input);
-  const tile = values.tile === undefined ? null : await normalisePicture(await readFile(values.tile), values.tile);
+  const tile = values.tile === undefined ? null : await normalisePicture(await readInput(values.tile), values.tile);
   const palette = values.palette === undefined ? null : await readPalette(values.palette);
   const job = jobOf(values, { picture, tile }, palette);
   const sourceOf = (p: NormalPicture) => memorySource(p.width, p.height, p.channels, p.pixels);

@@ -1,5 +1,4 @@
 import { mkdirSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import {
@@ -24,6 +23,7 @@ import {
 import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeAll } from '../plates/file-sink.ts';
 import { outputEnv } from '../render/output-env.ts';
+import { checkOutputFolder, readInput } from './files.ts';
 import { numberOption } from './numbers.ts';
 import { sheetOf } from './sheet-of.ts';
 import { terminalProgress } from './progress.ts';
@@ -59,7 +59,7 @@ async function setOf(name: string | undefined): Promise<InkSet> {
   if (!/\.(json|gpl)$/i.test(name)) {
     throw new UsageError(`--inks must be one of ${INK_SETS.map((s) => s.name).join(', ')}, or a .json or .gpl file.`);
   }
-  const text = await readFile(name, 'utf8');
+  const text = (await readInput(name)).toString('utf8');
   if (name.toLowerCase().endsWith('.gpl')) return inksOfGpl(text);
   try {
     return readInkSet(JSON.parse(text));
@@ -78,7 +78,8 @@ export async function separate(args: readonly string[]): Promise<void> {
   if (format !== 'png' && format !== 'tif') throw new UsageError('--format must be png or tif.');
   const set = await setOf(values.inks);
   if (set.inks.length > 8) throw new UsageError('At most 8 inks print on one sheet.');
-  const bytes = await readFile(input);
+  checkOutputFolder(out);
+  const bytes = await readInput(input);
   const picture = await normalisePicture(bytes, input);
   const base = createJob('separate', 'p');
   const pass = base.passes[0]!;

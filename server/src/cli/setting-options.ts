@@ -1,5 +1,6 @@
 import { FAMILIES, type Job, type Param, SETTINGS, settingAt } from '@chromatype/core';
 import { UsageError } from './usage-error.ts';
+import { type GivenOption, refuseWithoutEffect } from './without-effect.ts';
 
 /** Options that set one setting of the job each, by the setting's path in the registry. */
 const SHORT_NAMES: Readonly<Record<string, string>> = {
@@ -72,11 +73,8 @@ function setOne(job: Job, pass: string, path: string, text: string, option: stri
   return setting.set(job, pass, valueFrom(setting.param, text, option));
 }
 
-/**
- * A job with the settings that were given on the command line.
- * @throws UsageError in one sentence naming the first option that is wrong
- */
-export function withOptions(job: Job, pass: string, values: Readonly<Record<string, unknown>>): Job {
+/** Settings that were given on the command line, by option and by path. */
+function givenSettings(values: Readonly<Record<string, unknown>>): (GivenOption & { readonly text: string })[] {
   const named = Object.entries(SHORT_NAMES).flatMap(([name, path]) =>
     values[name] === undefined ? [] : [{ path, text: String(values[name]), option: `--${name}` }],
   );
@@ -85,7 +83,18 @@ export function withOptions(job: Job, pass: string, values: Readonly<Record<stri
     if (rest.length === 0) throw new UsageError(`--set wants path=value, such as tone.contrast=0.2, not ${text}.`);
     return { path, text: rest.join('='), option: `--set ${path}` };
   });
-  return [...named, ...free].reduce((doc, { path, text, option }) => setOne(doc, pass, path, text, option), job);
+  return [...named, ...free];
+}
+
+/**
+ * A job with the settings that were given on the command line.
+ * @throws UsageError in one sentence naming the first option that is wrong or changes nothing
+ */
+export function withOptions(job: Job, pass: string, values: Readonly<Record<string, unknown>>): Job {
+  const given = givenSettings(values);
+  const made = given.reduce((doc, { path, text, option }) => setOne(doc, pass, path, text, option), job);
+  refuseWithoutEffect(made, pass, given);
+  return made;
 }
 
 /** Every setting that can be set here, one a line: its path, its values, and what it does. */

@@ -66,7 +66,8 @@ describe('the resolution that a file states', () => {
   };
 
   test('PNG: pixels per metre count, numbers without a unit do not (W3C PNG Specification, 11.3.4.3)', async () => {
-    expect(await ppiOf(await withPhys(11811, 1))).toBeCloseTo(300, 2);
+    expect(await ppiOf(await withPhys(11811, 1))).toBe(300);
+    expect(await ppiOf(await withPhys(11800, 1))).toBeCloseTo(299.72, 6);
     expect(await ppiOf(await withPhys(72, 0))).toBeNull();
   });
   test('JPEG: per inch and per centimetre count, a shape of pixels does not (ITU-T T.871)', async () => {

@@ -8,6 +8,7 @@ import { solidLight } from '../../ink/printed-ink.ts';
 import { MM_PER_INCH } from '../../math/units.ts';
 import type { Proof } from '../make-proof.ts';
 import type { PackedPlate } from '../plate-takers.ts';
+import { FIXED_DATE } from '../fixed-date.ts';
 import { HeldStream, writePdf } from './held-pdf.ts';
 
 /** Pixels in points; pages are as large as their plates, so that pixels fall on a device's own. */
@@ -18,6 +19,8 @@ async function newDocument(job: Job): Promise<PDFDocument> {
   pdf.setTitle(job.title);
   pdf.setProducer('Chromatype');
   pdf.setCreator('Chromatype');
+  pdf.setCreationDate(FIXED_DATE);
+  pdf.setModificationDate(FIXED_DATE);
   return pdf;
 }
 

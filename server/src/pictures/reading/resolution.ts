@@ -1,4 +1,4 @@
-import { MM_PER_INCH } from '@chromatype/core';
+import { MM_PER_INCH, pixelsPerMetre } from '@chromatype/core';
 import type { Metadata } from 'sharp';
 import { pngChunks } from './png-chunks.ts';
 import { TIFF_TAG, tiffTags } from './tiff-tags.ts';
@@ -28,11 +28,16 @@ function ofJfif(bytes: Uint8Array): number | null {
   return null;
 }
 
-/** Resolution of the `pHYs` chunk of a PNG file: pixels per metre (1), or only the shape of pixels (0). */
+/**
+ * Resolution of the `pHYs` chunk of a PNG file: whole pixels per metre (1), or only the shape of pixels (0). Where a whole
+ * number of pixels an inch was rounded to it, that number is meant.
+ */
 function ofPhys(bytes: Uint8Array): number | null {
   const phys = pngChunks(bytes).get('pHYs');
   if (!phys || phys.byteLength < 9 || phys.getUint8(8) !== 1 || phys.getUint32(0) === 0) return null;
-  return (phys.getUint32(0) * MM_PER_INCH) / 1000;
+  const perMetre = phys.getUint32(0);
+  const ppi = (perMetre * MM_PER_INCH) / 1000;
+  return pixelsPerMetre(Math.round(ppi)) === perMetre ? Math.round(ppi) : ppi;
 }
 
 /** The EXIF block as TIFF, without the name that stands before it in some files. */
