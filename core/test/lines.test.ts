@@ -1,4 +1,5 @@
-import { bitAt, type Bitmap, planPass, type Screen } from '../src/index.ts';
+import { bitAt, type Bitmap, compileScreen, planPass, type Screen } from '../src/index.ts';
+import { LINE_KINDS } from '../src/screen/families/lines/names.ts';
 import { hatchStarts } from '../src/screen/families/lines/compile.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
 import { kernels } from './plates.ts';
@@ -11,6 +12,12 @@ function flat(screen: Screen, side: number, tone: number): Bitmap {
   const plate = chain.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 }) as Bitmap;
   chain.release();
   return plate;
+}
+
+/** All thresholds of a screen over a sheet of so many pixels. */
+function thresholdsOver(screen: Screen, width: number, height: number): Uint16Array {
+  const { sheet } = pixelJob(width, height, { width, height });
+  return compileScreen(sheet, screen).thresholds!({ x: 0, y: 0, width, height, step: 1 });
 }
 
 test('line width carries tone: a straight line of 20 pixels’ spacing is as wide as its tone says', () => {
@@ -55,6 +62,34 @@ describe('cross-hatch', () => {
     };
     expect(rows(0.3)).toBeGreaterThan(100);
     expect(rows(0.45)).toBe(0);
+  });
+});
+
+describe('coverage is tone for every kind of lines at every angle (definition of a threshold screen)', () => {
+  const TONES = [0.05, 0.098, 0.3, 0.5, 0.8];
+  const HANDS = [
+    ['plain', {}],
+    ['with breaks', { breaks: 0.3 }],
+    ['with wobble', { wobble: 0.4 }],
+    ['with breaks and wobble', { breaks: 0.3, wobble: 0.4 }],
+  ] as const;
+  const cases = LINE_KINDS.flatMap(({ name }) =>
+    HANDS.flatMap(([words, hand]) => [0, 15, 45, 90].map((angle) => [name, words, angle, hand] as const)),
+  );
+  // Of 300 × 300 pixels every place is known; of 700 × 500 a sample is.
+  test.each(cases)('%s %s at %d°', (kind, _, angle, hand) => {
+    for (const [width, height] of [
+      [300, 300],
+      [700, 500],
+    ] as const) {
+      const screen = screenOf('lines', { kind, ...hand }, { frequency: { value: 10, per: 'px' }, angle });
+      const thresholds = thresholdsOver(screen, width, height);
+      for (const tone of TONES) {
+        const level = tone * 65535;
+        const ink = thresholds.reduce((n, t) => n + (t < level ? 1 : 0), 0) / thresholds.length;
+        expect(Math.abs(ink - tone)).toBeLessThan(0.006);
+      }
+    }
   });
 });
 

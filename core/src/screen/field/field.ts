@@ -16,16 +16,31 @@ interface Size {
   readonly height: number;
 }
 
-const BINS = 4096;
+const BINS = 32768;
+/** Bins over which equal heights are spread, so that no step of the sheet's tone is left between them. */
+const SPREAD = 32;
 const SAMPLES = 1 << 17;
 const DRAFT_SAMPLES = 1 << 13;
 /** Steps of the low-discrepancy sequence R2. */
 const R2_X = 0.7548776662466927;
 const R2_Y = 0.5698402909980532;
 
+/** Fraction of a number, 0..1. */
+const fraction = (x: number): number => x - Math.floor(x);
+
+/**
+ * The bin of a height at pixel (x, y), whole and rest, 0..BINS. On lines that lie along the pixels many heights are
+ * equal: they are told apart in an order that is even along every row, column and diagonal, since neighbouring terms of
+ * the sequence R2 lie far apart.
+ */
+function binOf(height: number, x: number, y: number): number {
+  const apart = fraction(x * R2_X + y * R2_Y);
+  return Math.min(BINS, Math.max(0, ((1 - height) / 2) * (BINS - SPREAD) + SPREAD * apart));
+}
+
 /**
  * Thresholds for heights such that coverage equals tone over the sheet: the share of the sheet that
- * lies higher, from a wide and even sample of it. Entry b belongs to the height 1 − 2 b / BINS.
+ * comes first, from a wide and even sample of it. Entry b belongs to bin b.
  */
 function equaliser(heights: SheetHeights, { width, height }: Size, draft: boolean): Float64Array {
   const counts = new Float64Array(BINS + 2);
@@ -33,10 +48,10 @@ function equaliser(heights: SheetHeights, { width, height }: Size, draft: boolea
   const all = width * height <= most;
   const n = all ? width * height : most;
   for (let k = 0; k < n; k++) {
-    const x = all ? k % width : Math.floor((k * R2_X - Math.floor(k * R2_X)) * width);
-    const y = all ? Math.floor(k / width) : Math.floor((k * R2_Y - Math.floor(k * R2_Y)) * height);
-    const bin = Math.floor(((1 - heights(x, y)) / 2) * BINS);
-    counts[Math.min(BINS - 1, Math.max(0, bin)) + 1]!++;
+    const x = all ? k % width : Math.floor(fraction(k * R2_X) * width);
+    const y = all ? Math.floor(k / width) : Math.floor(fraction(k * R2_Y) * height);
+    const bin = Math.floor(binOf(heights(x, y), x, y));
+    counts[Math.min(BINS - 1, bin) + 1]!++;
   }
   for (let b = 1; b <= BINS + 1; b++) counts[b]! += counts[b - 1]!;
   return counts.map((c) => (c / n) * 65535);
@@ -53,9 +68,9 @@ export function createField(heights: SheetHeights, sheet: Size, relevel: boolean
   const ranks = relevel ? equaliser(heights, sheet, draft) : null;
   const kept = byteCache<Uint16Array>(KEPT_BYTES, (thresholds) => thresholds.byteLength);
 
-  function thresholdOf(height: number): number {
+  function thresholdOf(height: number, x: number, y: number): number {
     if (!ranks) return rawThreshold(height);
-    const at = Math.min(BINS, Math.max(0, ((1 - height) / 2) * BINS));
+    const at = binOf(height, x, y);
     const bin = Math.floor(at);
     const low = ranks[bin]!;
     return Math.min(65534, Math.floor(low + (ranks[bin + 1]! - low) * (at - bin)));
@@ -70,7 +85,7 @@ export function createField(heights: SheetHeights, sheet: Size, relevel: boolean
       const y = area.y + k * area.step;
       const row = k * area.width;
       for (let x = 0; x < area.width; x++) {
-        out[row + x] = x % hold === 0 ? thresholdOf(heights(area.x + x, y)) : out[row + x - 1]!;
+        out[row + x] = x % hold === 0 ? thresholdOf(heights(area.x + x, y), area.x + x, y) : out[row + x - 1]!;
       }
     }
     return out;
