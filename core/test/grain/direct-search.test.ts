@@ -1,7 +1,16 @@
 import sharp from 'sharp';
 import { existsSync, readFileSync } from 'node:fs';
 import { PICTURES } from '../../../demo/src/pictures/index.ts';
-import { bitAt, type Bitmap, planPass, decodeSrgb, memorySource, type PictureSource } from '../../src/index.ts';
+import {
+  bitAt,
+  type Bitmap,
+  countInk,
+  packRows,
+  planPass,
+  decodeSrgb,
+  memorySource,
+  type PictureSource,
+} from '../../src/index.ts';
 import { pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { screenOf } from '../screens.ts';
@@ -100,4 +109,49 @@ test('bands of the sheet meet without a seam: the error at their edges is that o
   const seams = [63, 64, 127, 128].map(rowError);
   const others = Array.from({ length: 40 }, (_, k) => rowError(70 + k));
   expect(Math.max(...seams)).toBeLessThanOrEqual(Math.max(...others) * 1.5);
+});
+
+test('tone is kept within 0.002 over all 256 greys (definition of a print that keeps the mean)', () => {
+  const side = 128;
+  let worst = 0;
+  for (let grey = 0; grey < 256; grey++) {
+    const flat = memorySource(side, side, 1, new Uint8Array(side * side).fill(grey));
+    const job = pixelJob(side, side, flat, {
+      tone: { meaning: 'even' },
+      screen: screenOf('grain', { method: 'direct-binary-search' }),
+    });
+    const bits = packRows(kernels, job, job.passes[0]!, () => flat);
+    worst = Math.max(worst, Math.abs(countInk(bits) / (side * side) - (1 - grey / 255)));
+  }
+  expect(worst).toBeLessThan(0.002);
+}, 180_000);
+
+test('a ramp into the highlights and the shadows has no edge: every column carries its tone', () => {
+  const [width, height] = [256, 96];
+  for (const from of [0, 0.95]) {
+    const tone = (x: number) => from + (0.05 * x) / (width - 1);
+    const ramp = memorySource(
+      width,
+      height,
+      1,
+      Uint8Array.from({ length: width * height }, (_, k) => Math.round(255 * (1 - tone(k % width)))),
+    );
+    const job = pixelJob(width, height, ramp, {
+      tone: { meaning: 'even' },
+      screen: screenOf('grain', { method: 'direct-binary-search' }),
+    });
+    const chain = planPass({ kernels, pictures: () => ramp }, job, job.passes[0]!);
+    const plate = chain.plate.read({ x: 0, y: 0, width, height, step: 1 }) as Bitmap;
+    chain.release();
+    for (let left = 0; left < width; left += 32) {
+      let [ink, wanted] = [0, 0];
+      for (let y = 0; y < height; y++) {
+        for (let x = left; x < left + 32; x++) {
+          ink += bitAt(plate, x, y);
+          wanted += 1 - ramp.read(0, 1)[x]! / 255;
+        }
+      }
+      expect(Math.abs(ink - wanted) / (32 * height)).toBeLessThan(0.004);
+    }
+  }
 });

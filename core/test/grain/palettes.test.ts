@@ -1,5 +1,6 @@
 import {
   decodeSrgb,
+  encodeSrgb,
   GRAIN_METHODS,
   isBitmap,
   linearOfHex,
@@ -102,6 +103,52 @@ describe('a grey ramp to four levels keeps its local mean in linear light', () =
     const printed = plateOf(ramp, { method, prints: 'palette', palette: greys, space: 'light' });
     expect(worst((k) => lights[printed[k]!]!)).toBeLessThan(0.02);
   });
+});
+
+describe('local means of palettes are those of the picture in linear light (definition of a mixture of light)', () => {
+  // Methods that can mix any colour of a palette; Atkinson passes on six eighths by design.
+  const methods = METHODS.filter(
+    (m) => !['cut-off', 'white-noise', 'atkinson', 'bayer-2', 'bayer-4', 'clustered-4', 'clustered-6'].includes(m),
+  );
+  const side = 128;
+  const next = random(31);
+  const sets = [
+    ...PALETTES.map((p) => [p.name, p.colours.map((c) => c.colour)] as const),
+    ['two', ['#000000', '#ffffff']] as const,
+  ];
+
+  /**
+   * Colours that a palette mixes, as sRGB bytes: shares of up to four of its own, and a little of all, so that rounding to
+   * bytes does not take them out of its reach.
+   */
+  function mixtures(palette: readonly string[]): (readonly number[])[] {
+    return Array.from({ length: 4 }, () => {
+      const some = Array.from({ length: 4 }, () => palette[Math.floor(next() * palette.length)]!);
+      const shares = [...some.map(() => 0.1 + next()), ...palette.map(() => 1 / palette.length)];
+      const sum = shares.reduce((a, b) => a + b, 0);
+      return [0, 1, 2].map((c) => {
+        const light = [...some, ...palette].reduce((v, hex, k) => v + (shares[k]! / sum) * linearOfHex(hex)[c]!, 0);
+        return Math.round(255 * encodeSrgb(light));
+      });
+    });
+  }
+
+  test.each(sets.flatMap(([name, palette]) => methods.map((m) => [m, name, palette] as const)))(
+    '%s, %s',
+    (method, _, palette) => {
+      for (const colour of method === 'direct-binary-search' ? mixtures(palette).slice(0, 1) : mixtures(palette)) {
+        const rgba = new Uint8Array(4 * side * side);
+        for (let k = 0; k < side * side; k++) rgba.set([...colour, 255], 4 * k);
+        const source = memorySource(side, side, 4, rgba);
+        const printed = plateOf(source, { method, prints: 'palette', palette, space: 'oklab' });
+        const lights = palette.map((hex) => linearOfHex(hex));
+        for (let c = 0; c < 3; c++) {
+          const mean = printed.reduce((sum, index) => sum + lights[index]![c]!, 0) / printed.length;
+          expect(Math.abs(mean - decodeSrgb(colour[c]! / 255))).toBeLessThan(0.01);
+        }
+      }
+    },
+  );
 });
 
 describe('palettes taken from a picture', () => {

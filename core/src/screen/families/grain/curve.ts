@@ -43,11 +43,11 @@ function trailWeights(): Float64Array {
   return weights.map((w) => w / sum);
 }
 
-/** One pixel's decision: takes its value plus the error, gives what it prints. */
+/** One pixel's decision: takes its value with the error that it carries in it, gives what it prints. */
 interface Decider {
   readonly channels: number;
   value(values: Uint16Array, at: number, plane: number, out: Float64Array): void;
-  decide(wanted: Float64Array, printed: Float64Array): number;
+  decide(wanted: Float64Array, printed: Float64Array, carried: Float64Array): number;
 }
 
 function deciderOf({ prints }: MethodInput): Decider {
@@ -55,10 +55,12 @@ function deciderOf({ prints }: MethodInput): Decider {
     const palette = preparePalette(prints.palette, prints.space);
     return {
       channels: 3,
-      value: (values, at, plane, out) =>
-        palette.toSpace(values[at]! / 65535, values[at + plane]! / 65535, values[at + 2 * plane]! / 65535, out),
-      decide(wanted, printed) {
-        const index = palette.nearest(wanted[0]!, wanted[1]!, wanted[2]!);
+      value(values, at, plane, out) {
+        for (let c = 0; c < 3; c++) out[c] = values[at + c * plane]! / 65535;
+      },
+      decide(wanted, printed, carried) {
+        const strayed = palette.strayed(carried[0]!, carried[1]!, carried[2]!);
+        const index = palette.nearest(wanted[0]!, wanted[1]!, wanted[2]!, strayed);
         printed.set(palette.points.subarray(3 * index, 3 * index + 3));
         return index;
       },
@@ -78,7 +80,7 @@ function deciderOf({ prints }: MethodInput): Decider {
   };
 }
 
-const MOST_ERROR = 1;
+const MOST_ERROR = 3;
 
 /** The order of a square, made once. */
 let squareOrder: Uint32Array | null = null;
@@ -100,6 +102,7 @@ export function curveDiffusion(): Method {
     let head = 0;
     const value = new Float64Array(3);
     const printed = new Float64Array(3);
+    const carried = new Float64Array(3);
     const columns = Math.ceil(width / SQUARE);
     for (let y = 0, band = 0; y < height; y += SQUARE, band++) {
       const rows = Math.min(SQUARE, height - y);
@@ -120,9 +123,10 @@ export function curveDiffusion(): Method {
           for (let c = 0; c < channels; c++) {
             let sum = 0;
             for (let t = 0; t < TRAIL; t++) sum += weights[t]! * trail[((head - 1 - t) & (TRAIL - 1)) * channels + c]!;
+            carried[c] = sum;
             value[c]! += sum;
           }
-          out[at] = decider.decide(value, printed);
+          out[at] = decider.decide(value, printed, carried);
           for (let c = 0; c < channels; c++) {
             const error = value[c]! - printed[c]!;
             trail[(head & (TRAIL - 1)) * channels + c] = Math.min(MOST_ERROR, Math.max(-MOST_ERROR, error));

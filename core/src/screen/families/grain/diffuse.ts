@@ -130,7 +130,7 @@ function* diffuseLevels(input: MethodInput, options: DiffuseOptions): Generator<
   }
 }
 
-/** Carries errors of three coordinates through one row of palette colours. */
+/** Carries errors of light through one row of palette colours. */
 function paletteRow(
   palette: PreparedPalette,
   values: Uint16Array,
@@ -143,17 +143,16 @@ function paletteRow(
   to: number,
 ): void {
   const { width, shares, parts, step } = input;
-  const point = new Float64Array(3);
   let x = step > 0 ? 0 : width - 1;
   const row = errors[0]!;
   for (let n = 0; n < width; n++, x += step) {
     const at = from + x;
-    palette.toSpace(values[at]! / 65535, values[at + plane]! / 65535, values[at + 2 * plane]! / 65535, point);
-    const a = point[0]! + row[3 * x]!;
-    const b = point[1]! + row[3 * x + 1]!;
-    const c = point[2]! + row[3 * x + 2]!;
+    const [ra, rb, rc] = [row[3 * x]!, row[3 * x + 1]!, row[3 * x + 2]!];
+    const a = values[at]! / 65535 + ra;
+    const b = values[at + plane]! / 65535 + rb;
+    const c = values[at + 2 * plane]! / 65535 + rc;
     const s = shake(x);
-    const index = palette.nearest(a + s, b + s, c + s);
+    const index = palette.nearest(a + s, b + s, c + s, palette.strayed(ra, rb, rc));
     out[to + x] = index;
     // Colours that no mixture reaches would pile up error without end; it is kept within the scale.
     const ea = held(a - palette.points[3 * index]!) / parts;
@@ -170,7 +169,7 @@ function paletteRow(
   }
 }
 
-const MOST_ERROR = 0.75;
+const MOST_ERROR = 3;
 const held = (e: number): number => Math.min(MOST_ERROR, Math.max(-MOST_ERROR, e));
 
 function* diffusePalette(input: MethodInput, options: DiffuseOptions): Generator<MethodBand> {

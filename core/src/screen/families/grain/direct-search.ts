@@ -25,14 +25,12 @@ function inksOf({ prints }: MethodInput): Inks {
   }
   const palette = preparePalette(prints.palette, prints.space);
   const mix = createMixer(palette);
-  const point = new Float64Array(3);
   return {
     channels: 3,
     count: palette.count,
     points: palette.points,
     wanted(values, at, plane, out, to) {
-      palette.toSpace(values[at]! / 65535, values[at + plane]! / 65535, values[at + 2 * plane]! / 65535, point);
-      out.set(point, to);
+      for (let c = 0; c < 3; c++) out[to + c] = values[at + c * plane]! / 65535;
     },
     first: (values, at, plane, threshold) =>
       mix(values[at]!, values[at + plane]!, values[at + 2 * plane]!)[Math.floor((threshold / 65536) * MIX_COLOURS)]!,
@@ -41,8 +39,10 @@ function inksOf({ prints }: MethodInput): Inks {
 
 /**
  * Direct binary search (Analoui & Allebach, Model-based halftoning using direct binary search, 1992):
- * starts from an ordered print and changes or exchanges pixels as long as that lowers the squared
- * error seen through a bell of 1.3 pixels. Bands are decided from the top, each with a look ahead.
+ * starts from an ordered print, whose mean is the tone, and exchanges neighbouring pixels as long as that lowers the
+ * squared error seen through a bell of 1.3 pixels. Exchanges keep the mean; pixels change alone in midtones only, since
+ * elsewhere a lone dot or hole costs more than the tone that it carries. Bands are decided from the top, each with a
+ * look ahead.
  */
 export function directSearch(start: ThresholdRow): Method {
   return function* (input): Generator<MethodBand> {

@@ -1,62 +1,103 @@
 import { luminance as luminanceOf } from '../../../colour/luminance.ts';
+import { inverse, type Matrix } from '../../../colour/matrix.ts';
 import { oklabOfLight } from '../../../colour/oklab.ts';
 import { byteOfLight, LIGHT_OF_BYTE, linearOfHex } from '../../../colour/srgb.ts';
 
-/** A palette ready for comparing: coordinates in the space that is asked for, three a colour. */
+/**
+ * A palette ready for comparing. All coordinates are linear light, so that errors that are carried on keep the light of
+ * the picture; only which colour is nearest is decided in the space that was asked for.
+ */
 export interface PreparedPalette {
   readonly count: number;
+  /** Linear light of the colours, three numbers each. */
   readonly points: Float64Array;
   /** Luminance of each colour. */
   readonly luminance: Float64Array;
-  /** Writes the coordinates of linear light 0..1. */
-  toSpace(r: number, g: number, b: number, out: Float64Array): void;
-  /** Index of the nearest colour to a point of the space. */
-  nearest(x: number, y: number, z: number): number;
+  /**
+   * Index of the nearest colour to linear light, which carried errors may have moved outside 0..1. `strayed`: errors have
+   * grown so much that the colour is taken which brings them back.
+   */
+  nearest(r: number, g: number, b: number, strayed?: boolean): number;
+  /** Whether carried errors of light have strayed. */
+  strayed(r: number, g: number, b: number): boolean;
 }
 
-const asLight = (r: number, g: number, b: number, out: Float64Array): void => {
-  out[0] = r;
-  out[1] = g;
-  out[2] = b;
-};
+/** The nearest of some points, three numbers each, by a distance of differences. */
+function nearestOf(points: Float64Array, distance: (x: number, y: number, z: number) => number) {
+  return (x: number, y: number, z: number): number => {
+    let best = 0;
+    let least = Infinity;
+    for (let k = 0, at = 0; at < points.length; k++, at += 3) {
+      const d = distance(points[at]! - x, points[at + 1]! - y, points[at + 2]! - z);
+      if (d < least) {
+        least = d;
+        best = k;
+      }
+    }
+    return best;
+  };
+}
+
+const plainDistance = (x: number, y: number, z: number): number => x * x + y * y + z * z;
+
+/** Added to the spread of a palette in every direction, as light squared, so that a flat one has some thickness. */
+const THICKNESS = 1e-4;
+
+/**
+ * Distance in units of how far a palette's colours spread in each direction of light (Mahalanobis 1936). In the thin
+ * direction of a palette that is nearly a line or a plane small errors count as much as large ones along it.
+ */
+function spreadDistance(points: Float64Array): (x: number, y: number, z: number) => number {
+  const count = points.length / 3;
+  const mean = [0, 1, 2].map((c) => points.reduce((sum, v, k) => sum + (k % 3 === c ? v : 0), 0) / count);
+  const spread = Array.from({ length: 9 }, (_, k) => {
+    const [r, c] = [Math.floor(k / 3), k % 3];
+    let sum = r === c ? THICKNESS * count : 0;
+    for (let p = 0; p < points.length; p += 3) sum += (points[p + r]! - mean[r]!) * (points[p + c]! - mean[c]!);
+    return sum / count;
+  });
+  const [a, b, c, , d, e, , , f] = inverse(spread as unknown as Matrix);
+  return (x, y, z) => a * x * x + d * y * y + f * z * z + 2 * (b * x * y + c * x * z + e * y * z);
+}
+
+/** Carried errors beyond so many times the spread of the palette, squared, have strayed. */
+const STRAYED = 0.3;
 
 export function preparePalette(colours: readonly string[], space: 'oklab' | 'light'): PreparedPalette {
-  const toSpace = space === 'oklab' ? oklabOfLight : asLight;
   const count = colours.length;
   const points = new Float64Array(3 * count);
+  const looks = new Float64Array(3 * count);
   const luminance = new Float64Array(count);
-  const point = new Float64Array(3);
   colours.forEach((hex, k) => {
-    const [r, g, b] = linearOfHex(hex);
-    toSpace(r, g, b, point);
-    points.set(point, 3 * k);
-    luminance[k] = luminanceOf(r, g, b);
+    const light = linearOfHex(hex);
+    points.set(light, 3 * k);
+    oklabOfLight(...light, looks, 3 * k);
+    luminance[k] = luminanceOf(...light);
   });
+  const spread = spreadDistance(points);
+  const inSpread = nearestOf(points, spread);
+  const inLight = nearestOf(points, plainDistance);
+  const inLooks = nearestOf(looks, plainDistance);
+  const look = new Float64Array(3);
   return {
     count,
     points,
     luminance,
-    toSpace,
-    nearest(x, y, z) {
-      let best = 0;
-      let least = Infinity;
-      for (let k = 0, at = 0; k < count; k++, at += 3) {
-        const dx = points[at]! - x;
-        const dy = points[at + 1]! - y;
-        const dz = points[at + 2]! - z;
-        const d = dx * dx + dy * dy + dz * dz;
-        if (d < least) {
-          least = d;
-          best = k;
-        }
-      }
-      return best;
+    nearest(r, g, b, strayed = false) {
+      if (strayed) return inSpread(r, g, b);
+      if (space === 'light') return inLight(r, g, b);
+      oklabOfLight(r, g, b, look);
+      return inLooks(look[0]!, look[1]!, look[2]!);
     },
+    strayed: (r, g, b) => spread(r, g, b) > STRAYED,
   };
 }
 
 /** Colours in an ordered mixture. */
 export const MIX_COLOURS = 64;
+/** So many of them are chosen by their look, the rest by what light the mixture still lacks. */
+const MIX_BY_LOOK = 48;
+const MOST_EXCHANGES = 3;
 /** Number of mixtures that are cached. */
 const MOST_KEPT = 200_000;
 
@@ -68,22 +109,48 @@ const MOST_KEPT = 200_000;
 export function createMixer(palette: PreparedPalette): (r: number, g: number, b: number) => Uint8Array {
   const { count, points, luminance } = palette;
   const kept = new Map<number, Uint8Array>();
-  const point = new Float64Array(3);
   const darkFirst = Array.from({ length: count }, (_, k) => k).sort((p, q) => luminance[p]! - luminance[q]! || p - q);
   const times = new Uint8Array(count);
   const bytes = bytesOfLight();
 
-  function mixtureOf(r: number, g: number, b: number): Uint8Array {
-    palette.toSpace(r / 65535, g / 65535, b / 65535, point);
-    times.fill(0);
-    let [x, y, z] = [point[0]!, point[1]!, point[2]!];
-    for (let k = 0; k < MIX_COLOURS; k++) {
-      const index = palette.nearest(x, y, z);
-      times[index]!++;
-      x += point[0]! - points[3 * index]!;
-      y += point[1]! - points[3 * index + 1]!;
-      z += point[2]! - points[3 * index + 2]!;
+  /** Exchanges colours of the mixture, one for one, as long as that takes light off what it lacks. */
+  function settle(x: number, y: number, z: number): void {
+    let lacks: readonly [number, number, number] = [x, y, z];
+    for (let turn = 0; turn < MOST_EXCHANGES; turn++) {
+      let least = plainDistance(...lacks);
+      let found: { readonly out: number; readonly in: number; readonly lacks: typeof lacks } | null = null;
+      for (let p = 0; p < count; p++) {
+        if (times[p] === 0) continue;
+        for (let q = 0; q < count; q++) {
+          const a = lacks[0] + points[3 * p]! - points[3 * q]!;
+          const b = lacks[1] + points[3 * p + 1]! - points[3 * q + 1]!;
+          const c = lacks[2] + points[3 * p + 2]! - points[3 * q + 2]!;
+          const d = plainDistance(a, b, c);
+          if (d < least - 1e-9) {
+            least = d;
+            found = { out: p, in: q, lacks: [a, b, c] };
+          }
+        }
+      }
+      if (!found) return;
+      times[found.out]!--;
+      times[found.in]!++;
+      lacks = found.lacks;
     }
+  }
+
+  function mixtureOf(r: number, g: number, b: number): Uint8Array {
+    const [red, green, blue] = [r / 65535, g / 65535, b / 65535];
+    times.fill(0);
+    let [x, y, z] = [0, 0, 0];
+    for (let k = 0; k < MIX_COLOURS; k++) {
+      const index = palette.nearest(red + x, green + y, blue + z, k >= MIX_BY_LOOK || palette.strayed(x, y, z));
+      times[index]!++;
+      x += red - points[3 * index]!;
+      y += green - points[3 * index + 1]!;
+      z += blue - points[3 * index + 2]!;
+    }
+    settle(x, y, z);
     const mix = new Uint8Array(MIX_COLOURS);
     let at = 0;
     for (const index of darkFirst) {

@@ -12,6 +12,9 @@ export function eyeCorrelation(): Float64Array {
   return Float64Array.from({ length: WIDE * WIDE }, (_, k) => bell[Math.floor(k / WIDE)]! * bell[k % WIDE]!);
 }
 
+/** Tone from either end from which on a pixel may change alone. */
+const LEAST_ALONE = 0.1;
+
 const NEIGHBOURS = [
   [-1, -1],
   [0, -1],
@@ -103,11 +106,11 @@ export class Search {
 
   /** One pass over the window; returns how many pixels changed. */
   sweep(): number {
-    const { width, rows, above, inks, print } = this;
+    const { width, rows, above, print } = this;
     let changed = 0;
     for (let y = above; y < rows; y++) {
       for (let x = 0; x < width; x++) {
-        const best = inks.count === 2 && inks.channels === 1 ? this.bestSwap(x, y) : this.bestInk(x, y);
+        const best = this.best(x, y);
         if (best === null) continue;
         const at = y * width + x;
         if (best.other >= 0) {
@@ -124,50 +127,47 @@ export class Search {
 
   private readonly found = { ink: 0, other: -1 };
 
-  /** The toggle or the exchange with a neighbour that takes most off the error that is felt; null if none does. */
-  private bestSwap(x: number, y: number): { ink: number; other: number } | null {
-    const { width, rows, above, print, eye, felt, found } = this;
+  /** Whether pixel `at` may change alone: with two inks, in midtones. */
+  private mayChange(at: number): boolean {
+    const { inks, wanted } = this;
+    return inks.count === 2 && inks.channels === 1 && wanted[at]! > LEAST_ALONE && wanted[at]! < 1 - LEAST_ALONE;
+  }
+
+  /** The change, or the exchange with a neighbour, that takes most off the error that is felt; null if none does. */
+  private best(x: number, y: number): { ink: number; other: number } | null {
+    const { width, rows, above, inks, print, eye, felt, found } = this;
+    const { channels, points } = inks;
     const at = y * width + x;
     const mine = print[at]!;
-    const a = mine === 1 ? -1 : 1;
-    let least = 1 + 2 * a * felt[at]!;
+    let least = -1e-9;
     found.other = -1;
-    found.ink = 1 - mine;
+    found.ink = -1;
+    if (this.mayChange(at)) {
+      const by = mine === 1 ? -1 : 1;
+      const gain = 1 + 2 * by * felt[at]!;
+      if (gain < least) {
+        least = gain;
+        found.ink = 1 - mine;
+      }
+    }
     for (const [dx, dy] of NEIGHBOURS) {
       const nx = x + dx;
       const ny = y + dy;
       if (nx < 0 || nx >= width || ny < above || ny >= rows) continue;
       const other = at + dy * width + dx;
-      if (print[other] === mine) continue;
-      const gain = 2 - 2 * eye[(dy + REACH) * WIDE + dx + REACH]! + 2 * a * (felt[at]! - felt[other]!);
+      const theirs = print[other]!;
+      if (theirs === mine) continue;
+      const apart = 2 - 2 * eye[(dy + REACH) * WIDE + dx + REACH]!;
+      let gain = 0;
+      for (let c = 0; c < channels; c++) {
+        const by = points[theirs * channels + c]! - points[mine * channels + c]!;
+        gain += by * (apart * by + 2 * (felt[at * channels + c]! - felt[other * channels + c]!));
+      }
       if (gain < least) {
         least = gain;
         found.other = other;
       }
     }
-    return least < -1e-9 ? found : null;
-  }
-
-  /** The other ink that takes most off the error that is felt; null if none does. */
-  private bestInk(x: number, y: number): { ink: number; other: number } | null {
-    const { width, inks, print, felt, found } = this;
-    const { channels, count, points } = inks;
-    const at = y * width + x;
-    const mine = print[at]! * channels;
-    let least = -1e-9;
-    found.other = -1;
-    found.ink = -1;
-    for (let ink = 0; ink < count; ink++) {
-      let gain = 0;
-      for (let c = 0; c < channels; c++) {
-        const by = points[ink * channels + c]! - points[mine + c]!;
-        gain += by * by + 2 * by * felt[at * channels + c]!;
-      }
-      if (gain < least) {
-        least = gain;
-        found.ink = ink;
-      }
-    }
-    return found.ink >= 0 ? found : null;
+    return found.ink >= 0 || found.other >= 0 ? found : null;
   }
 }
