@@ -55,9 +55,7 @@ function deciderOf({ prints }: MethodInput): Decider {
     const palette = preparePalette(prints.palette, prints.space);
     return {
       channels: 3,
-      value(values, at, plane, out) {
-        for (let c = 0; c < 3; c++) out[c] = values[at + c * plane]! / 65535;
-      },
+      value: (values, at, plane, out) => palette.reach(values[at]!, values[at + plane]!, values[at + 2 * plane]!, out),
       decide(wanted, printed, carried) {
         const strayed = palette.strayed(carried[0]!, carried[1]!, carried[2]!);
         const index = palette.nearest(wanted[0]!, wanted[1]!, wanted[2]!, strayed);
@@ -80,7 +78,7 @@ function deciderOf({ prints }: MethodInput): Decider {
   };
 }
 
-const MOST_ERROR = 3;
+const MOST_ERROR = 1.5;
 
 /** The order of a square, made once. */
 let squareOrder: Uint32Array | null = null;

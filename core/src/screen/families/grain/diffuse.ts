@@ -145,16 +145,18 @@ function paletteRow(
   const { width, shares, parts, step } = input;
   let x = step > 0 ? 0 : width - 1;
   const row = errors[0]!;
+  const wanted = new Float64Array(3);
   for (let n = 0; n < width; n++, x += step) {
     const at = from + x;
     const [ra, rb, rc] = [row[3 * x]!, row[3 * x + 1]!, row[3 * x + 2]!];
-    const a = values[at]! / 65535 + ra;
-    const b = values[at + plane]! / 65535 + rb;
-    const c = values[at + 2 * plane]! / 65535 + rc;
+    palette.reach(values[at]!, values[at + plane]!, values[at + 2 * plane]!, wanted);
+    const a = wanted[0]! + ra;
+    const b = wanted[1]! + rb;
+    const c = wanted[2]! + rc;
     const s = shake(x);
     const index = palette.nearest(a + s, b + s, c + s, palette.strayed(ra, rb, rc));
     out[to + x] = index;
-    // Colours that no mixture reaches would pile up error without end; it is kept within the scale.
+    // Errors are bounded where mixtures reach; a colour at the rim may still let them grow.
     const ea = held(a - palette.points[3 * index]!) / parts;
     const eb = held(b - palette.points[3 * index + 1]!) / parts;
     const ec = held(c - palette.points[3 * index + 2]!) / parts;
@@ -169,7 +171,7 @@ function paletteRow(
   }
 }
 
-const MOST_ERROR = 3;
+const MOST_ERROR = 1.5;
 const held = (e: number): number => Math.min(MOST_ERROR, Math.max(-MOST_ERROR, e));
 
 function* diffusePalette(input: MethodInput, options: DiffuseOptions): Generator<MethodBand> {

@@ -25,12 +25,14 @@ function inksOf({ prints }: MethodInput): Inks {
   }
   const palette = preparePalette(prints.palette, prints.space);
   const mix = createMixer(palette);
+  const light = new Float64Array(3);
   return {
     channels: 3,
     count: palette.count,
     points: palette.points,
     wanted(values, at, plane, out, to) {
-      for (let c = 0; c < 3; c++) out[to + c] = values[at + c * plane]! / 65535;
+      palette.reach(values[at]!, values[at + plane]!, values[at + 2 * plane]!, light);
+      out.set(light, to);
     },
     first: (values, at, plane, threshold) =>
       mix(values[at]!, values[at + plane]!, values[at + 2 * plane]!)[Math.floor((threshold / 65536) * MIX_COLOURS)]!,

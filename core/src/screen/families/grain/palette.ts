@@ -1,7 +1,9 @@
 import { luminance as luminanceOf } from '../../../colour/luminance.ts';
 import { inverse, type Matrix } from '../../../colour/matrix.ts';
-import { oklabOfLight } from '../../../colour/oklab.ts';
-import { byteOfLight, LIGHT_OF_BYTE, linearOfHex } from '../../../colour/srgb.ts';
+import { AXES, CONES, oklabOfLight } from '../../../colour/oklab.ts';
+import { cubeRoot } from '../../../math/exact.ts';
+import { LIGHT_OF_BYTE, linearOfHex } from '../../../colour/srgb.ts';
+import { bytesOfLight, createReach } from './palette-reach.ts';
 
 /**
  * A palette ready for comparing. All coordinates are linear light, so that errors that are carried on keep the light of
@@ -13,6 +15,8 @@ export interface PreparedPalette {
   readonly points: Float64Array;
   /** Luminance of each colour. */
   readonly luminance: Float64Array;
+  /** Writes the linear light that is printed for 16-bit light: that itself, or the nearest that mixtures reach. */
+  reach(r: number, g: number, b: number, out: Float64Array): void;
   /**
    * Index of the nearest colour to linear light, which carried errors may have moved outside 0..1. `strayed`: errors have
    * grown so much that the colour is taken which brings them back.
@@ -63,6 +67,29 @@ function spreadDistance(points: Float64Array): (x: number, y: number, z: number)
 /** Carried errors beyond so many times the spread of the palette, squared, have strayed. */
 const STRAYED = 0.3;
 
+/** Steps of the table of cube roots, for each unit of light, and the most light that it holds. */
+const ROOT_STEPS = 8192;
+const MOST_LIGHT = 4;
+let rootTable: Float64Array | null = null;
+
+/** Cube roots of light 0..MOST_LIGHT, close enough to tell which colour is nearest. Made once. */
+function rootsOfLight(): Float64Array {
+  rootTable ??= Float64Array.from({ length: MOST_LIGHT * ROOT_STEPS + 1 }, (_, k) => cubeRoot(k / ROOT_STEPS));
+  return rootTable;
+}
+
+/** OKLab of linear light by the table; what lies beyond it counts as its end. */
+function lookOf(roots: Float64Array, r: number, g: number, b: number, out: Float64Array): void {
+  const root = (cone: number): number =>
+    roots[Math.min(MOST_LIGHT * ROOT_STEPS, Math.max(0, Math.round(cone * ROOT_STEPS)))]!;
+  const l = root(CONES[0] * r + CONES[1] * g + CONES[2] * b);
+  const m = root(CONES[3] * r + CONES[4] * g + CONES[5] * b);
+  const s = root(CONES[6] * r + CONES[7] * g + CONES[8] * b);
+  out[0] = AXES[0] * l + AXES[1] * m + AXES[2] * s;
+  out[1] = AXES[3] * l + AXES[4] * m + AXES[5] * s;
+  out[2] = AXES[6] * l + AXES[7] * m + AXES[8] * s;
+}
+
 export function preparePalette(colours: readonly string[], space: 'oklab' | 'light'): PreparedPalette {
   const count = colours.length;
   const points = new Float64Array(3 * count);
@@ -79,14 +106,16 @@ export function preparePalette(colours: readonly string[], space: 'oklab' | 'lig
   const inLight = nearestOf(points, plainDistance);
   const inLooks = nearestOf(looks, plainDistance);
   const look = new Float64Array(3);
+  const roots = rootsOfLight();
   return {
     count,
     points,
     luminance,
+    reach: createReach(points),
     nearest(r, g, b, strayed = false) {
       if (strayed) return inSpread(r, g, b);
       if (space === 'light') return inLight(r, g, b);
-      oklabOfLight(r, g, b, look);
+      lookOf(roots, r, g, b, look);
       return inLooks(look[0]!, look[1]!, look[2]!);
     },
     strayed: (r, g, b) => spread(r, g, b) > STRAYED,
@@ -112,6 +141,7 @@ export function createMixer(palette: PreparedPalette): (r: number, g: number, b:
   const darkFirst = Array.from({ length: count }, (_, k) => k).sort((p, q) => luminance[p]! - luminance[q]! || p - q);
   const times = new Uint8Array(count);
   const bytes = bytesOfLight();
+  const wanted = new Float64Array(3);
 
   /** Exchanges colours of the mixture, one for one, as long as that takes light off what it lacks. */
   function settle(x: number, y: number, z: number): void {
@@ -140,7 +170,8 @@ export function createMixer(palette: PreparedPalette): (r: number, g: number, b:
   }
 
   function mixtureOf(r: number, g: number, b: number): Uint8Array {
-    const [red, green, blue] = [r / 65535, g / 65535, b / 65535];
+    palette.reach(r, g, b, wanted);
+    const [red, green, blue] = wanted as unknown as readonly [number, number, number];
     times.fill(0);
     let [x, y, z] = [0, 0, 0];
     for (let k = 0; k < MIX_COLOURS; k++) {
@@ -169,12 +200,4 @@ export function createMixer(palette: PreparedPalette): (r: number, g: number, b:
     kept.set(key, mix);
     return mix;
   };
-}
-
-let lightBytes: Uint8Array | null = null;
-
-/** The sRGB byte of each 16-bit light. Made once. */
-function bytesOfLight(): Uint8Array {
-  lightBytes ??= Uint8Array.from({ length: 65536 }, (_, k) => byteOfLight(k / 65535));
-  return lightBytes;
 }
