@@ -1,9 +1,11 @@
 import { arcTangent, cosine, sine, square } from '../../../math/exact.ts';
 import { compileTile, type HeightMap } from '../../periodic/compile-tile.ts';
 import { type DotShape, dotShape } from './shapes/index.ts';
+import { modulo } from '../../../math/integers.ts';
 import { createField } from '../../field/field.ts';
 import { fieldScreen } from '../../field/field-screen.ts';
 import { periodicScreen } from '../../periodic/periodic-screen.ts';
+import { evenInCells } from './lattices/even-cells.ts';
 import { type Nearest, type PointGrid, scatteredPoints, spiralPoints } from './lattices/points.ts';
 import type { LatticeName } from './lattices/names.ts';
 import { type CellPlace, REGULAR, type RegularLattice } from './lattices/regular.ts';
@@ -128,12 +130,17 @@ const equalArc = (ring: number): number => Math.max(3, Math.round(2 * Math.PI * 
 
 const clamp = (x: number): number => Math.max(-1, Math.min(1, x));
 
-/** The greater of two, rounded off over a difference of k where they meet. */
-function softMax(a: number, b: number, k: number): number {
+/**
+ * The greater of two heights, rounded off where they meet: over a difference that grows with the depth below the top, so
+ * that flanks lean into each other and yet fall all the way from the middle of a dot, which therefore stays whole.
+ */
+function softMax(a: number, b: number, softness: number): number {
   const greater = Math.max(a, b);
-  if (k === 0) return greater;
+  const k = softness * (1 - greater);
   const near = k - Math.abs(a - b);
-  return near > 0 ? greater + (near * near) / (4 * k) : greater;
+  const leant = near > 0 ? greater + (near * near) / (4 * k) : greater;
+  // Where both are lowest the rounding lifts them by so much: the range is -1..1 again.
+  return Math.max(-1, 1 - (1 - leant) / (1 - softness / 4));
 }
 
 /** Heights around points: the shape turned by the screen's angle, sized so that cells are never larger. */
@@ -147,8 +154,7 @@ function pointHeights(points: PointGrid, shape: DotShape, angle: number, softnes
     points.nearest(x, y, out, softness > 0);
     const own = spot(out.dx, out.dy);
     if (softness === 0) return own;
-    // The rounded maximum rises above its parts by a quarter of k at most.
-    return softMax(own, spot(out.dx2, out.dy2), softness) - softness / 4;
+    return softMax(own, spot(out.dx2, out.dy2), softness);
   };
 }
 
@@ -183,9 +189,11 @@ function scattered(input: PlacedInputs, { draft, share }: How, shape: DotShape):
   if (draft && (width * height <= SMALL_SHEET || most * pitch > 2 * DRAFT_PIXELS)) return scatteredLook(input, shape);
   const side = Math.round(most * pitch);
   const points = scatteredPoints(side, pitch, seed!);
-  const heights = pointHeights(points, shape, angle, softness);
+  const raw = pointHeights(points, shape, angle, softness);
+  const heights = relevel ? evenInCells(points, side, raw) : raw;
   const cell: Supercell = { x1: side, y1: 0, x2: 0, y2: side, i1: 1, j1: 0, i2: 0, j2: 1 };
-  const tile = compileTile(cell, (u, v) => heights(u * side - 0.5, (1 - v) * side - 0.5), {
+  const pixelAt = (share: number) => modulo(Math.round(share * side - 0.5), side);
+  const tile = compileTile(cell, (u, v) => heights(pixelAt(u), pixelAt(1 - v)), {
     relevel,
     draft,
     share,

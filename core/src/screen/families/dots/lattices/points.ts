@@ -171,7 +171,39 @@ export function scatteredPoints(side: number, pitch: number, seed: number): Poin
     if (free(x, y)) add(x, y);
   }
   const frame = { left: 0, top: 0, columns, rows: columns, side: cell, wraps: true };
-  return pointGrid(Float64Array.from(xs), Float64Array.from(ys), frame, 1.12 * r);
+  let points = pointGrid(Float64Array.from(xs), Float64Array.from(ys), frame, 1.12 * r);
+  for (let turn = 0; turn < RELAXED; turn++) points = relaxed(points, frame, pitch, 1.12 * r);
+  return points;
+}
+
+/** How often scattered points move to the middle of their cells: more and they would settle into rows. */
+const RELAXED = 3;
+/** Samples along a cell by which its middle is found. */
+const SAMPLES = 6;
+
+/** Every point in the middle of its cell (Lloyd, Least squares quantization in PCM, 1982), on a torus. */
+function relaxed(points: PointGrid, frame: Frame, pitch: number, reach: number): PointGrid {
+  const side = frame.columns * frame.side;
+  const across = Math.round((side / pitch) * SAMPLES);
+  const step = side / across;
+  const count = points.xs.length;
+  const [sumX, sumY] = [new Float64Array(count), new Float64Array(count)];
+  const sizes = new Int32Array(count);
+  const found: Nearest = { index: 0, dx: 0, dy: 0, dx2: 0, dy2: 0 };
+  for (let j = 0; j < across; j++) {
+    for (let i = 0; i < across; i++) {
+      const { index, dx, dy } = points.nearest((i + 0.5) * step, (j + 0.5) * step, found);
+      sumX[index]! += dx;
+      sumY[index]! += dy;
+      sizes[index]!++;
+    }
+  }
+  const moved = (from: Float64Array, sums: Float64Array) =>
+    from.map((v, k) => {
+      const to = v + (sizes[k]! > 0 ? sums[k]! / sizes[k]! : 0);
+      return to - side * Math.floor(to / side);
+    });
+  return pointGrid(moved(points.xs, sumX), moved(points.ys, sumY), frame, reach);
 }
 
 /** A step near the golden section of a count that visits every number below it. */
