@@ -26,7 +26,7 @@ test('one ink by the kernel is what the table gives for the colour', () => {
         { red: rowsOf(r), green: rowsOf(g), blue: rowsOf(b), clear: null, together: null },
         table.size,
       ),
-      { table, ink, hard: false },
+      { table, ink, part: 'ink' as const },
       null,
     );
     const { data } = read(area(count));
@@ -59,7 +59,7 @@ describe('inks of one table are found together', () => {
     };
   };
   const one = (ink: number, picture: object, places: ReturnType<typeof placesOf>) =>
-    inkReader(kernels, places, { table, ink, hard: false }, { picture, key: 'k' })(area(500)).data;
+    inkReader(kernels, places, { table, ink, part: 'ink' as const }, { picture, key: 'k' })(area(500)).data;
 
   test('each is what the table gives, in whatever order they are asked for', () => {
     const picture = {};
@@ -100,7 +100,7 @@ test('clear pixels ask for no ink, half clear ones for half of it', () => {
       { red: rowsOf(grey), green: rowsOf(grey), blue: rowsOf(grey), clear: rowsOf(clear), together: null },
       table.size,
     ),
-    { table, ink: 0, hard: false },
+    { table, ink: 0, part: 'ink' as const },
     null,
   );
   const { data } = read(area(3));

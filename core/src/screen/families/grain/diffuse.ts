@@ -2,9 +2,10 @@ import type { Kernels, Scratch } from '../../../kernel/kernels.ts';
 import { strideOf } from '../../../raster/bitmap.ts';
 import { hashShare } from '../../../math/hash.ts';
 import type { Method, MethodBand, MethodInput } from './method.ts';
-import { DIFFUSION_KERNELS } from './diffusion-kernels.ts';
+import { DIFFUSION_KERNELS, type Share } from './diffusion-kernels.ts';
 import type { DiffusionName } from './names.ts';
-import { mirroredRows, RUN_UP, startErrors } from './start.ts';
+import { startErrors } from './start.ts';
+import { surroundOf, wideReader, wideWidth, widenRows } from './surround.ts';
 import { type PreparedPalette, preparePalette } from './palette.ts';
 
 export interface DiffuseOptions {
@@ -21,26 +22,33 @@ export const FLOYD_STATE = 12;
 export const FLOYD_LAST = 7;
 /** Rows worked on at a time: a whole number of those. */
 export const METHOD_ROWS = 16;
-/** Bands of the sheet in order, the run-up first as a band with y < 0. */
-function* bandsOf(height: number): Generator<{ y: number; rows: number }> {
-  yield { y: -RUN_UP, rows: RUN_UP };
-  for (let y = 0; y < height; y += METHOD_ROWS) yield { y, rows: Math.min(METHOD_ROWS, height - y) };
-}
+const reachOf = (shares: readonly Share[]): number => Math.max(...shares.map(([, down]) => down));
 
-/** Values of a band; the run-up reads the first rows upside down. */
-function readBand({ read, width, height, prints }: MethodInput, y: number, rows: number): Uint16Array {
-  return y >= 0 ? read(y, rows) : mirroredRows(read, width, height, prints.palette ? 3 : 1, y, rows);
+/** Bands of the sheet in order, those above it first with y < 0. */
+function* bandsOf(height: number, above: number): Generator<{ y: number; rows: number }> {
+  const rest = above % METHOD_ROWS;
+  if (rest > 0) yield { y: -above, rows: rest };
+  for (let y = rest - above; y < 0; y += METHOD_ROWS) yield { y, rows: METHOD_ROWS };
+  for (let y = 0; y < height; y += METHOD_ROWS) yield { y, rows: Math.min(METHOD_ROWS, height - y) };
 }
 
 /** Whether several threads may share the work without changing a byte: rows run one way, and errors reach one row down. */
 export const sharesThreads = (options: DiffuseOptions, levels: number): boolean =>
   options.method === 'floyd-steinberg' && !options.serpentine && options.noise === 0 && levels === 2;
 
+/** Levels of wide rows in kernel memory, and where the sheet lies in them. */
+interface WideLevels {
+  readonly ptr: number;
+  readonly wide: number;
+  readonly left: number;
+  readonly width: number;
+}
+
 /** A band whose levels were bits all along; single pixels are unpacked when they are asked for. */
-function packedBand(kernels: Kernels, width: number, y: number, rows: number, levels: Scratch): MethodBand {
+function packedBand(kernels: Kernels, y: number, rows: number, { ptr, wide, left, width }: WideLevels): MethodBand {
   const stride = strideOf(width);
   const packed = kernels.scratch('packed-band', stride * rows + 16);
-  for (let k = 0; k < rows; k++) kernels.run.packBits(levels.ptr + k * width, width, packed.ptr + k * stride);
+  for (let k = 0; k < rows; k++) kernels.run.packBits(ptr + k * wide + left, width, packed.ptr + k * stride);
   const bits = kernels.u8(packed).slice(0, stride * rows);
   let data: Uint8Array | null = null;
   return {
@@ -57,10 +65,22 @@ function packedBand(kernels: Kernels, width: number, y: number, rows: number, le
   };
 }
 
+/** The sheet's own columns of wide rows. */
+function middleOf(levels: Uint8Array, rows: number, wide: number, left: number, width: number): Uint8Array {
+  const out = new Uint8Array(width * rows);
+  for (let k = 0; k < rows; k++) out.set(levels.subarray(k * wide + left, k * wide + left + width), k * width);
+  return out;
+}
+
 function* diffuseLevels(input: MethodInput, options: DiffuseOptions): Generator<MethodBand> {
-  const { kernels, width, height, prints } = input;
+  const { kernels, height, prints } = input;
   const { shares, parts } = DIFFUSION_KERNELS[options.method];
   const { levels } = prints;
+  const surround = surroundOf({ ...options, reach: reachOf(shares), quick: input.quick ?? false });
+  const { left, above } = surround;
+  /** Columns with those beside the sheet. */
+  const width = wideWidth(input.width, surround);
+  const readWide = wideReader(input, surround);
   const noise = Math.round((options.noise * 65535) / (levels - 1));
   const bytes = width * 4 + 64;
   let [e0, e1, e2] = ['a', 'b', 'c'].map((n) => kernels.alloc(bytes + n.length)) as [Scratch, Scratch, Scratch];
@@ -70,15 +90,18 @@ function* diffuseLevels(input: MethodInput, options: DiffuseOptions): Generator<
   const state = kernels.alloc(64);
   const tones = kernels.alloc(METHOD_ROWS * width * 2 + 64);
   const out = kernels.alloc(METHOD_ROWS * width + 64);
+  const narrow = kernels.alloc(METHOD_ROWS * input.width * 2 + 64);
   // Four rows at once where the kernel allows it: the same bytes, sooner.
   const fast = sharesThreads(options, levels);
   try {
     [e0, e1, e2].forEach(clear);
-    for (const { y, rows } of bandsOf(height)) {
-      if (y >= 0 && input.readTo) input.readTo(y, rows, tones.ptr);
-      else {
-        const values = readBand(input, y, rows);
-        if (y < 0) kernels.i32(e0).set(startErrors(values, width, parts, levels, options.seed));
+    for (const { y, rows } of bandsOf(height, above)) {
+      if (y >= 0 && input.readTo) {
+        input.readTo(y, rows, narrow.ptr);
+        widenRows(kernels.u16(narrow), kernels.u16(tones), rows, input.width, surround);
+      } else {
+        const values = readWide(y, rows);
+        if (y === -above) kernels.i32(e0).set(startErrors(values, width, parts, levels, options.seed));
         kernels.u16(tones).set(values.subarray(0, width * rows));
       }
       let k = 0;
@@ -120,13 +143,13 @@ function* diffuseLevels(input: MethodInput, options: DiffuseOptions): Generator<
         [e0, e1, e2] = [e1, e2, e0];
         clear(e2);
       }
-      if (y >= 0)
-        yield fast
-          ? packedBand(kernels, width, y, rows, out)
-          : { y, rows, data: kernels.u8(out).slice(0, width * rows) };
+      if (y < 0) continue;
+      yield fast
+        ? packedBand(kernels, y, rows, { ptr: out.ptr, wide: width, left, width: input.width })
+        : { y, rows, data: middleOf(kernels.u8(out), rows, width, left, input.width) };
     }
   } finally {
-    for (const block of [e0, e1, e2, table, state, tones, out]) kernels.release(block);
+    for (const block of [e0, e1, e2, table, state, tones, out, narrow]) kernels.release(block);
   }
 }
 
@@ -175,13 +198,16 @@ const MOST_ERROR = 1.5;
 const held = (e: number): number => Math.min(MOST_ERROR, Math.max(-MOST_ERROR, e));
 
 function* diffusePalette(input: MethodInput, options: DiffuseOptions): Generator<MethodBand> {
-  const { width, height, prints } = input;
+  const { height, prints } = input;
   const { shares, parts } = DIFFUSION_KERNELS[options.method];
+  const surround = surroundOf({ ...options, reach: reachOf(shares), quick: input.quick ?? false });
+  const width = wideWidth(input.width, surround);
+  const readWide = wideReader(input, surround);
   const palette = preparePalette(prints.palette!, prints.space);
   let errors = [0, 1, 2].map(() => new Float64Array(3 * width));
   const scale = options.noise / Math.max(1, palette.count - 1);
-  for (const { y, rows } of bandsOf(height)) {
-    const values = readBand(input, y, rows);
+  for (const { y, rows } of bandsOf(height, surround.above)) {
+    const values = readWide(y, rows);
     const out = new Uint8Array(width * rows);
     for (let k = 0; k < rows; k++) {
       const back = options.serpentine && ((y + k) & 1) === 1;
@@ -190,7 +216,7 @@ function* diffusePalette(input: MethodInput, options: DiffuseOptions): Generator
       paletteRow(palette, values, width * rows, k * width, errors, shake, how, out, k * width);
       errors = [errors[1]!, errors[2]!, errors[0]!.fill(0)];
     }
-    if (y >= 0) yield { y, rows, data: out };
+    if (y >= 0) yield { y, rows, data: middleOf(out, rows, width, surround.left, input.width) };
   }
 }
 

@@ -31,7 +31,7 @@ function piecePlates(options: MethodPlatesOptions): (area: Area) => Plate {
   return (area) => {
     if (grain > 1) {
       const box = grainsUnder(area, grain);
-      const levels = allRows(method(methodInput(kernels, values, sheet, box, grain, prints)), box);
+      const levels = allRows(method({ ...methodInput(kernels, values, sheet, box, grain, prints), quick: true }), box);
       return plateOfGrains(kernels, area, box, levels, grain, prints);
     }
     // Only the rows that are looked at take part.
@@ -41,7 +41,7 @@ function piecePlates(options: MethodPlatesOptions): (area: Area) => Plate {
       const height = Math.min(rows * area.step, area.y + area.height - top);
       return values({ ...area, y: top, height });
     };
-    const input = { kernels, width: box.width, height: box.rows, prints, read };
+    const input = { kernels, width: box.width, height: box.rows, prints, read, quick: true };
     return packLevels(kernels, box.width, box.rows, allRows(method(input), box), prints);
   };
 }

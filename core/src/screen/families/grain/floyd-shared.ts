@@ -1,7 +1,8 @@
 import type { Kernels } from '../../../kernel/kernels.ts';
 import { strideOf } from '../../../raster/bitmap.ts';
 import { FLOYD_LAST, FLOYD_ROWS, FLOYD_STATE } from './diffuse.ts';
-import { mirroredRows, RUN_UP, startErrors } from './start.ts';
+import { startErrors } from './start.ts';
+import { FORWARD, rowsWithAbove, wideWidth, widenRows } from './surround.ts';
 
 /** Rows that one thread works on together, some at a time by the kernel. */
 const GROUP = 16;
@@ -27,7 +28,7 @@ export interface SharedFloyd {
   readonly progress: SharedArrayBuffer;
 }
 
-const groupsOf = (height: number): number => Math.ceil((height + RUN_UP) / GROUP);
+const groupsOf = (height: number): number => Math.ceil((height + FORWARD.above) / GROUP);
 
 /** Memory for one plate of Floyd–Steinberg, two levels, left to right. */
 export function createSharedFloyd(width: number, height: number): SharedFloyd {
@@ -35,13 +36,14 @@ export function createSharedFloyd(width: number, height: number): SharedFloyd {
     width,
     height,
     plate: new SharedArrayBuffer(strideOf(width) * height),
-    sums: new SharedArrayBuffer(SLOTS * width * 4),
+    sums: new SharedArrayBuffer(SLOTS * wideWidth(width, FORWARD) * 4),
     progress: new SharedArrayBuffer((groupsOf(height) + 1) * 4),
   };
 }
 
 /** Share of the plate that is done, 0..1. */
-export function sharedFloydDone({ width, height, progress }: SharedFloyd): number {
+export function sharedFloydDone({ width: own, height, progress }: SharedFloyd): number {
+  const width = wideWidth(own, FORWARD);
   const columns = new Int32Array(progress);
   const groups = groupsOf(height);
   let done = 0;
@@ -72,14 +74,17 @@ export interface FloydThread {
  * behind the group above. The same bytes as on one thread. Returns false when it was stopped.
  */
 export function floydThread({ kernels, shared, thread, threads, seed, read }: FloydThread): boolean {
-  const { width, height } = shared;
+  const { width: own, height } = shared;
+  /** Columns with those beside the sheet. */
+  const width = wideWidth(own, FORWARD);
   const columns = new Int32Array(shared.progress);
   const sums = new Int32Array(shared.sums);
   const plate = new Uint8Array(shared.plate);
   const groups = groupsOf(height);
-  const stride = strideOf(width);
+  const stride = strideOf(own);
   const row = width * 4 + 64;
   const tones = kernels.alloc(GROUP * width * 2 + 64);
+  const narrow = kernels.alloc(GROUP * own * 2 + 64);
   const out = kernels.alloc(GROUP * width + 64);
   const bits = kernels.alloc(stride + 64);
   // Sums above the group, then below each of its bundles.
@@ -101,18 +106,26 @@ export function floydThread({ kernels, shared, thread, threads, seed, read }: Fl
     Atomics.notify(columns, group);
   }
 
+  const rowsAbove = rowsWithAbove(
+    (from, count) => {
+      read(from, count, narrow.ptr);
+      return kernels.u16(narrow).slice(0, own * count);
+    },
+    own,
+    height,
+    1,
+  );
+
   function run(group: number): boolean {
-    const y = group * GROUP - RUN_UP;
+    const y = group * GROUP - FORWARD.above;
     const rows = Math.min(GROUP, height - y);
-    if (y >= 0) read(y, rows, tones.ptr);
-    else {
-      const first = (from: number, count: number) => {
-        read(from, count, tones.ptr);
-        return kernels.u16(tones).slice(0, width * count);
-      };
+    if (y >= 0) {
+      read(y, rows, narrow.ptr);
+      widenRows(kernels.u16(narrow), kernels.u16(tones), rows, own, FORWARD);
+    } else {
       // Reading may grow the kernels' memory: the view of it is taken after that.
-      const mirrored = mirroredRows(first, width, height, 1, y, rows);
-      kernels.u16(tones).set(mirrored);
+      const above = rowsAbove(y, rows);
+      widenRows(above, kernels.u16(tones), rows, own, FORWARD);
     }
     const bundles = Math.ceil(rows / FLOYD_ROWS);
     // Rows after the sheet's last are bare.
@@ -155,7 +168,7 @@ export function floydThread({ kernels, shared, thread, threads, seed, read }: Fl
       if (to < end) tell(group, complete);
     }
     for (let k = Math.max(0, -y); k < rows; k++) {
-      kernels.run.packBits(out.ptr + k * width, width, bits.ptr);
+      kernels.run.packBits(out.ptr + k * width + FORWARD.left, own, bits.ptr);
       plate.set(kernels.u8(bits).subarray(0, stride), (y + k) * stride);
     }
     tell(group, width);
@@ -166,6 +179,6 @@ export function floydThread({ kernels, shared, thread, threads, seed, read }: Fl
     for (let group = thread; group < groups; group += threads) if (stopped() || !run(group)) return false;
     return true;
   } finally {
-    for (const block of [tones, out, bits, states, ...errors]) kernels.release(block);
+    for (const block of [tones, narrow, out, bits, states, ...errors]) kernels.release(block);
   }
 }

@@ -16,6 +16,8 @@ export interface MethodInput {
   readonly read: RowReader;
   /** Reads tones straight into kernel memory, where that is possible. */
   readonly readTo?: (y: number, rows: number, out: number) => void;
+  /** For a first picture: what only evens out the edges of the sheet is left out. */
+  readonly quick?: boolean;
 }
 
 export interface MethodBand {
