@@ -18,3 +18,4 @@ node demo/dist/main.js "$data/demo" "http://127.0.0.1:$port"
 mkdir -p docs/screenshots docs/contact
 node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots docs/contact
 node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-lettering.png" docs/contact
+node bench/dist/contact-tones.js "$data/demo/studio-still-life.png" docs/contact

@@ -1,5 +1,3 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import {
   composeExact,
@@ -23,7 +21,7 @@ import {
   MM_PER_INCH,
 } from '@chromatype/core';
 import sharp from 'sharp';
-import { launchChromium } from './chromium.ts';
+import { type Figure, writePages } from './contact-page.ts';
 
 const [picture, tilePicture, folder] = process.argv.slice(2);
 if (!picture || !tilePicture || !folder) throw new Error('Give the harbour picture, one for the tile, and a folder.');
@@ -139,21 +137,10 @@ const PAGES: Readonly<Record<string, readonly Sample[]>> = {
   ],
 };
 
-const font = createRequire(import.meta.url).resolve(
-  '@fontsource-variable/instrument-sans/files/instrument-sans-latin-wght-normal.woff2',
-);
-const face = `data:font/woff2;base64,${readFileSync(font).toString('base64')}`;
-const browser = await launchChromium();
-const page = await browser.newPage({ viewport: { width: 5 * (WIDTH + 10) + 10, height: 100 } });
+const pages: Record<string, Figure[]> = {};
 for (const [name, samples] of Object.entries(PAGES)) {
-  const figures: string[] = [];
-  for (const [label, job] of samples) {
-    figures.push(`<figure><img src="${await printed(job)}"><figcaption>${label}</figcaption></figure>`);
-  }
-  await page.setContent(`<style>@font-face{font-family:s;src:url(${face})}
-body{margin:10px;background:#f5f1e8;font:13px s;display:flex;flex-wrap:wrap;gap:10px;width:${5 * (WIDTH + 10)}px;align-content:flex-start}
-figure{margin:0;width:${WIDTH}px}img{display:block;image-rendering:pixelated}figcaption{padding-top:2px}</style>${figures.join('')}`);
-  await page.evaluate(() => document.fonts.ready);
-  await page.screenshot({ path: join(folder, `screens-${name}.png`), fullPage: true });
+  const figures: Figure[] = [];
+  for (const [label, job] of samples) figures.push({ label, images: [await printed(job)], width: WIDTH });
+  pages[join(folder, `screens-${name}.png`)] = figures;
 }
-await browser.close();
+await writePages(pages, 5 * (WIDTH + 10));

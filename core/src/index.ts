@@ -91,7 +91,7 @@ export * from './separate/model.ts';
 export { blackOf, nearestTable, tableSize } from './separate/nearest.ts';
 export { SEPARATION_PARAMS, type SeparationSettings } from './separate/params.ts';
 export * from './separate/reach.ts';
-export { modelOf, planInkTable, type Separated } from './separate/separated.ts';
+export { hasBlackInk, modelOf, planInkTable, type Separated } from './separate/separated.ts';
 export * from './separate/wish.ts';
 
 export { JobError } from './document/check.ts';

@@ -50,7 +50,6 @@ const LISTED: readonly { readonly path: RegExp; readonly cases: RegExp; readonly
     cases: /^a tint$/,
     why: 'A tint is one even tone.',
   },
-  { path: /^separation\.limit$/, cases: /^an ink of three$/, why: 'These inks stay under the limit.' },
 ];
 const listed = (path: string, name: string) => LISTED.find((l) => l.path.test(path) && l.cases.test(name));
 

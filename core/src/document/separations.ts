@@ -29,6 +29,13 @@ export const separated = (job: Job, { id, settings, coarse = false }: Separation
   stock: job.sheet.stock,
   inks: inkPasses(job, id).map((pass) => ({ ink: pass.ink, pick: takes(pass, 'ink', id)!.feed.pick })),
   bases: basePasses(job, id).map((pass) => pass.ink),
+  screens: {
+    sheet: job.sheet,
+    screens: inkPasses(job, id).map((pass) => {
+      const { bend, screen } = takes(pass, 'ink', id)!;
+      return bend.some((b) => b.on) ? null : screen;
+    }),
+  },
   coarse,
 });
 

@@ -12,12 +12,12 @@ import { type PrintModel, signedPower } from './model.ts';
  * prints does it matter whether there is a base; the stock is bare there without one.
  */
 export function modelWithBase(onBase: PrintModel, stock: LinearRgb): PrintModel {
-  const { inks, n, corners } = onBase;
+  const { inks, n, corners, overlaps } = onBase;
   const both = new Float64Array(2 * corners.length);
   both.set(corners, 0);
   both.set(corners, corners.length);
   for (let c = 0; c < 3; c++) both[c] = signedPower(stock[c]!, 1 / n);
-  return { inks: inks + 1, n, corners: both };
+  return { inks: inks + 1, n, corners: both, overlaps };
 }
 
 /** Area that a base covers, 0..1, under inks of these coverages that fall independently of each other; what shows is last. */

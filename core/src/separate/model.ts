@@ -1,6 +1,7 @@
 import { type KnownOverprint, overprintColours, type PrintedInk } from '../colour/overprint.ts';
 import type { LinearRgb } from '../colour/srgb.ts';
 import { power } from '../math/exact.ts';
+import { type Overlaps, overlapTerm } from './overlaps.ts';
 
 /** What a set of inks prints on a stock: the light of all their overprints, and how light mixes between them. */
 export interface PrintModel {
@@ -9,6 +10,8 @@ export interface PrintModel {
   readonly n: number;
   /** Light of each overprint to the power 1/n, three a code; bit k of a code is ink k. */
   readonly corners: Float64Array;
+  /** What the plates of screens that keep step share beyond chance; none if left out. */
+  readonly overlaps?: Overlaps | null;
 }
 
 /** The power of light that may lie a little below 0 where sRGB does not reach. */
@@ -46,13 +49,18 @@ export function demichelWeights(coverages: ArrayLike<number>): Float64Array {
 
 /**
  * Light that coverages print, in linear sRGB: overprints weighted by their areas (Neugebauer 1937), mixed
- * in the power 1/n of light (Yule & Nielsen 1951).
+ * in the power 1/n of light (Yule & Nielsen 1951), and by what screens that keep step share beyond chance.
  */
-export function predict({ corners, n }: PrintModel, coverages: ArrayLike<number>): [number, number, number] {
+export function predict(model: PrintModel, coverages: ArrayLike<number>): [number, number, number] {
+  const { corners, n, overlaps } = model;
   const weights = demichelWeights(coverages);
   const out: [number, number, number] = [0, 0, 0];
   for (let code = 0; code < weights.length; code++) {
     for (let c = 0; c < 3; c++) out[c]! += weights[code]! * corners[3 * code + c]!;
+  }
+  if (overlaps) {
+    const term = overlapTerm(model, overlaps, coverages);
+    for (let c = 0; c < 3; c++) out[c]! += term[c]!;
   }
   return [signedPower(out[0], n), signedPower(out[1], n), signedPower(out[2], n)];
 }

@@ -13,8 +13,8 @@ const OTHERS_PULL = 2e-6;
 /** How strongly the base that shows is drawn to what its colour asks for. */
 const BASE_PULL = 1e-4;
 /** Lightness (OKLab) up to which the cloth carries the shadows, and from which on the base is solid. */
-const CLOTH_UP_TO = 0.5;
-const SOLID_FROM = 0.75;
+const CLOTH_UP_TO = 0.52;
+const SOLID_FROM = 0.8;
 /** A search that ends farther off than this (OKLab) begins once more from nearly bare cloth. */
 const STUCK = 0.01;
 /** Ink beyond the limit that is mended by scaling instead of by another search. */
@@ -66,6 +66,12 @@ const buildOf = (black: number, most: number): number => {
 const LIMIT_TURNS = 6;
 /** Bare cloth counts as the nearest colour unless inks on a base come nearer by more than this (OKLab). */
 const NEARER = 0.004;
+
+const squareApart = (p: Wish, q: Wish): number => square(p.L - q.L) + square(p.a - q.a) + square(p.b - q.b);
+
+/** How often coverages are mended for what plates share beyond chance, and how little is left of it then (OKLab). */
+const MENDS = 4;
+const MENDED = 0.0015;
 
 export type NearestSettings = Pick<SeparationSettings, 'black' | 'limit' | 'whiteIs' | 'fitDarks' | 'baseFrom'>;
 
@@ -155,6 +161,26 @@ export function nearestTable(
     return withThisBlack(wish, high, c);
   }
 
+  const plain: PrintModel = { ...model, overlaps: null };
+  /** How much farther than independent areas the plates print, in OKLab, as it was at the point before. */
+  let beyond: Wish = { L: 0, a: 0, b: 0 };
+  const without = (wish: Wish): Wish => ({ L: wish.L - beyond.L, a: wish.a - beyond.a, b: wish.b - beyond.b });
+
+  /** Mends coverages for what plates share beyond chance: the search, which knows nothing of it, aims beside the wish. */
+  function mend(wish: Wish, c: Float64Array): number {
+    final.low[black] = c[black]!;
+    final.high[black] = c[black]!;
+    for (let turn = 0; ; turn++) {
+      const print = oklabWish(predict(model, c));
+      const chance = oklabWish(predict(plain, c));
+      const now = { L: print.L - chance.L, a: print.a - chance.a, b: print.b - chance.b };
+      const moved = squareApart(now, beyond);
+      beyond = now;
+      if (moved < MENDED * MENDED || turn === MENDS) return squareApart(print, wish);
+      solveOnBase(without(wish), final, c);
+    }
+  }
+
   /** The nearest colour that keeps the ink limit, from coverages that do not. */
   function withinLimit(wish: Wish, c: Float64Array): number {
     const limited = { ...leaning(0, 0, settings.limit), pull: all(0) };
@@ -176,7 +202,7 @@ export function nearestTable(
 
   /** Bare stock where no ink comes nearer; near the stock's own colour inks fade, so that no edge shows. */
   function leaveBare(wish: Wish, error: number, c: Float64Array): void {
-    const apart = Math.sqrt(square(wish.L - stock.L) + square(wish.a - stock.a) + square(wish.b - stock.b));
+    const apart = Math.sqrt(squareApart(wish, stock));
     if (apart <= Math.sqrt(error) + (withBase ? NEARER : 0)) c.fill(0);
     if (!withBase || apart >= settings.baseFrom) return;
     const share = Math.max(0, (2 * apart) / settings.baseFrom - 1);
@@ -184,7 +210,8 @@ export function nearestTable(
   }
 
   return fillInkTable(size, withBase ? inks - 1 + BASE_PLANES : inks, (light, out, { g, b }) => {
-    const wish = oklabWish(seen(light));
+    const asked = oklabWish(seen(light));
+    const wish = model.overlaps ? without(asked) : asked;
     const c = begin(starts[0]!, g, b);
     let error: number;
     if (withBase) leanBase(wish);
@@ -199,11 +226,12 @@ export function nearestTable(
       const [low, high] = [few[black]!, Math.max(few[black]!, many[black]!)];
       error = withBlack(wish, low + (high - low) * buildOf(settings.black, high), high, c);
     }
+    if (model.overlaps) error = mend(asked, c);
     keep(starts[0]!, g, b);
     const own = out.subarray(0, inks);
     own.set(c);
     if (exceeds(own)) error = withinLimit(wish, own);
-    leaveBare(wish, error, own);
+    leaveBare(asked, error, own);
     if (withBase) fillBasePlanes(out, inks - 1);
     return Math.sqrt(error);
   });

@@ -17,7 +17,15 @@ export const SEPARATION_PARAMS = {
     0,
     1,
   ),
-  limit: amount('Ink limit', 'Most ink on one spot, all inks together.', 3, 0.5, 8, 0.05, '×'),
+  limit: amount(
+    'Ink limit',
+    'Most ink, all inks and a base together, as an average over a cell of the screen.',
+    3,
+    0.5,
+    8,
+    0.05,
+    '×',
+  ),
   whiteIs: choiceOf('White is', 'What the white of the picture stands for.', [
     { name: 'stock', label: 'Bare stock', about: 'White prints nothing, and all colours are seen against the stock.' },
     { name: 'white', label: 'White', about: 'White is white, whatever the stock: for light inks on dark stock.' },
@@ -27,7 +35,13 @@ export const SEPARATION_PARAMS = {
     'The darkest the inks can print stands for black, so that shadows keep their steps.',
     true,
   ),
-  baseFrom: share('Cloth shows', "Colours this near to the stock's own need no base under them.", 0.06, 0, 0.5),
+  baseFrom: share(
+    'Cloth shows',
+    "Colours this near to the stock's own print nothing, inks and base alike.",
+    0.06,
+    0,
+    0.5,
+  ),
   choke: amount('Choke', 'How far the base stays inside the edge of the art.', 0.3, 0, 5, 0.05, 'mm'),
   tolerance: share('Tolerance', 'How far a colour may be from a chosen ink and still print it solid.', 0.08, 0.02, 0.4),
 } as const satisfies Params;

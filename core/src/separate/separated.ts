@@ -3,10 +3,12 @@ import { knownOverprints, printedInk, stockLight } from '../ink/printed-ink.ts';
 import type { Ink, Stock } from '../ink/types.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { countCache, remember } from '../memory/cache.ts';
+import { type InkScreens, type InStep, inStep, overlapsOf } from './ink-screens.ts';
 import { modelWithBase } from './base.ts';
 import { CHOSEN_SIZE, chosenTable } from './chosen.ts';
 import type { InkTable } from './ink-table.ts';
 import { createPrintModel, type PrintModel } from './model.ts';
+import type { Overlaps } from './overlaps.ts';
 import { blackOf, coarseSize, nearestTable, tableSize } from './nearest.ts';
 import type { SeparationSettings } from './params.ts';
 import { kernelSolver } from './solve-kernel.ts';
@@ -19,6 +21,8 @@ export interface Separated {
   readonly inks: readonly { readonly ink: Ink; readonly pick: string | null }[];
   /** Inks under all of them. */
   readonly bases: readonly Ink[];
+  /** The screens of the inks, in their order. */
+  readonly screens: InkScreens;
   /** By a small table, for the first picture after a change. */
   readonly coarse: boolean;
 }
@@ -46,16 +50,28 @@ function modelInputs(from: Separated) {
     inks: inks.map((ink) => printedInk(ink)),
     known: knownOverprints(from.stock, inks),
     n: from.stock.spread,
+    /** A small table does without: it is gone before anyone could compare. */
+    inStep: from.coarse ? null : inStep(from.screens),
   };
 }
 
-function modelFrom({ ground, bare, inks, known, n }: ReturnType<typeof modelInputs>): PrintModel {
-  const onGround = createPrintModel(ground, inks, known, n);
+/** Overlaps that were counted lately, by what was counted. */
+const counted = countCache<Overlaps>(6);
+
+const overlapsFor = (asked: InStep | null): Overlaps | null =>
+  asked && remember(counted, JSON.stringify(asked), () => overlapsOf(asked));
+
+function modelFrom({ ground, bare, inks, known, n, inStep: step }: ReturnType<typeof modelInputs>): PrintModel {
+  const onGround = { ...createPrintModel(ground, inks, known, n), overlaps: overlapsFor(step) };
   return bare ? modelWithBase(onGround, bare) : onGround;
 }
 
 /** What the inks of a separation print together; with a base the last of its inks is the base that shows. */
 export const modelOf = (from: Separated): PrintModel => modelFrom(modelInputs(from));
+
+/** Whether one of the inks of a separation carries the shadows as black does. */
+export const hasBlackInk = (from: Separated): boolean =>
+  blackOf(modelFrom({ ...modelInputs(from), inStep: null })) >= 0;
 
 /** The colour in the picture that asks for no ink at all. */
 const groundColour = ({ settings, stock }: Separated): LinearRgb =>
@@ -91,8 +107,9 @@ function plannedTable<I>(
 /** Settings of a search for the nearest colour that matter for a model: without a black ink its share does not. */
 function nearestInputs(from: Separated) {
   const model = modelInputs(from);
+  // Overlaps are counted when the table is made: they change neither its size nor which ink is black.
   const { black, limit, whiteIs, fitDarks, baseFrom } = from.settings;
-  const print = modelFrom(model);
+  const print = modelFrom({ ...model, inStep: null });
   return {
     model,
     settings: { black: blackOf(print) >= 0 ? black : 0, limit, whiteIs, fitDarks, baseFrom: model.bare ? baseFrom : 0 },

@@ -62,16 +62,20 @@ function printed(job: Job, gain = 0): number {
   return inkOfPlate(plate, inkShares(pass)) / (width * height);
 }
 
-/** Every choice of every family's first choice (its lattices, kinds of lines, methods) and of the size of grains. */
+/** Every option of every family's choices (shapes, lattices, kinds of lines, methods) and of the size of grains. */
 const SCREENS: readonly (readonly [string, (fill: Fill) => Partial<Fill['screen']>])[] = FAMILIES.flatMap(
   ({ name, params }) => {
     const part = (own: object) => (fill: Fill) => ({
       family: name,
       [name]: { ...(fill.screen[name as 'dots'] as object), ...(name === 'tile' ? { picture: 'tile' } : {}), ...own },
     });
-    const [first] = Object.entries(params).filter(([, p]) => p.kind === 'choice' && p.options.length > 2);
+    const choices = Object.entries(params).filter(([, p]) => p.kind === 'choice' && p.options.length > 2);
     const sizes = 'size' in params ? [{ size: 1 }, { size: 2 }] : [{}];
-    const options = first?.[1].kind === 'choice' ? first[1].options.map((o) => ({ [first[0]]: o.name })) : [{}];
+    const options = choices.flatMap(([key, p]) =>
+      // A palette prints colours, not tones: limits of tone say nothing of it.
+      p.kind === 'choice' ? p.options.filter((o) => o.name !== 'palette').map((o) => ({ [key]: o.name })) : [],
+    );
+    if (options.length === 0) options.push({});
     return options.flatMap((option) =>
       sizes.map(
         (size) => [`${name} ${Object.values({ ...option, ...size }).join(' ')}`, part({ ...option, ...size })] as const,

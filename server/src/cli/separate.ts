@@ -36,7 +36,7 @@ export const HELP = `chromatype separate IN OUTDIR --inks NAME | FILE   one plat
   --width MM         sheet width; without it one picture pixel is one sheet pixel
   --lpi N            frequency of all screens (default 60)
   --black F          how much of the dark black carries, 0 to 1 (default 0.5)
-  --limit F          most ink on one spot, 1 is one ink in full (default 3)
+  --limit F          most ink as an average over a cell, 1 is one ink in full (default 3)
   --chosen           flat art: every ink prints where its own colour stands
   --format NAME      png (default) | tif`;
 

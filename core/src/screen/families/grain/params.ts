@@ -66,11 +66,11 @@ export const GRAIN_PARAMS = {
   space: {
     kind: 'choice',
     label: 'Nearest in',
-    about: 'Where colours are compared and their errors passed on.',
+    about: 'Where the nearest colour is looked for. Errors are passed on as light in any case.',
     normal: 'oklab',
     options: [
       { name: 'oklab', label: 'OKLab', about: 'As alike as they look.' },
-      { name: 'light', label: 'Linear light', about: 'As alike as their light; mixtures keep their brightness.' },
+      { name: 'light', label: 'Linear light', about: 'As alike as their light.' },
     ],
     when: (s: Settings) => s.prints === 'palette',
   },

@@ -14,6 +14,11 @@ export function eyeCorrelation(): Float64Array {
 
 /** Tone from either end from which on a pixel may change alone. */
 const LEAST_ALONE = 0.1;
+/**
+ * Share of the way between two levels from either of them from which on pixels may be exchanged. Dots that are further apart than the eye's bell reaches feel
+ * nothing but the slope of the picture: they would all wander to its darker parts.
+ */
+const LEAST_EXCHANGED = 0.045;
 
 const NEIGHBOURS = [
   [-1, -1],
@@ -133,11 +138,21 @@ export class Search {
     return inks.count === 2 && inks.channels === 1 && wanted[at]! > LEAST_ALONE && wanted[at]! < 1 - LEAST_ALONE;
   }
 
+  /** Whether pixel `at` may be exchanged: of levels not near one of them, of palettes always. */
+  private mayExchange(at: number): boolean {
+    const { inks, wanted } = this;
+    if (inks.channels > 1) return true;
+    const steps = wanted[at]! * (inks.count - 1);
+    const between = steps - Math.floor(steps);
+    return between > LEAST_EXCHANGED && between < 1 - LEAST_EXCHANGED;
+  }
+
   /** The change, or the exchange with a neighbour, that takes most off the error that is felt; null if none does. */
   private best(x: number, y: number): { ink: number; other: number } | null {
     const { width, rows, above, inks, print, eye, felt, found } = this;
     const { channels, points } = inks;
     const at = y * width + x;
+    if (!this.mayExchange(at)) return null;
     const mine = print[at]!;
     let least = -1e-9;
     found.other = -1;
@@ -156,7 +171,7 @@ export class Search {
       if (nx < 0 || nx >= width || ny < above || ny >= rows) continue;
       const other = at + dy * width + dx;
       const theirs = print[other]!;
-      if (theirs === mine) continue;
+      if (theirs === mine || !this.mayExchange(other)) continue;
       const apart = 2 - 2 * eye[(dy + REACH) * WIDE + dx + REACH]!;
       let gain = 0;
       for (let c = 0; c < channels; c++) {

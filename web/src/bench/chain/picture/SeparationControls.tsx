@@ -1,11 +1,10 @@
 import {
   basePasses,
-  blackOf,
+  hasBlackInk,
   fillOf,
   inkPasses,
   inkWeight,
   type Job,
-  modelOf,
   type Pass,
   type Separation,
   SEPARATION_PARAMS,
@@ -40,7 +39,7 @@ const NAMES: Readonly<Record<SeparationSettings['way'], readonly Name[]>> = {
 function useHasBlack(job: Job, separation: Separation): boolean {
   const key = separationKey(job, separation);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what the model depends on
-  return useMemo(() => blackOf(modelOf(separated(job, separation))) >= 0, [key]);
+  return useMemo(() => hasBlackInk(separated(job, separation)), [key]);
 }
 
 /** How far the inks are from the picture, in CIEDE2000. */

@@ -1,0 +1,54 @@
+import type { SheetGeometry } from '../raster/sheet.ts';
+import { sheetPixels } from '../raster/sheet.ts';
+import { planScreen, screenLpi, screenTraits } from '../screen/compile-screen.ts';
+import type { Screen } from '../screen/settings.ts';
+import { type Rows, screensInStep } from './in-step.ts';
+import { measureOverlaps, type Overlaps } from './overlaps.ts';
+
+/** Squares across and down the sheet over which overlaps are counted, and their side in pixels. */
+const ACROSS = 3;
+const SIDE = 180;
+
+/** The screens of some inks on a sheet; null for an ink whose screen does not lie straight on it. */
+export interface InkScreens {
+  readonly sheet: SheetGeometry;
+  readonly screens: readonly (Screen | null)[];
+}
+
+/** Screens whose overlaps have to be counted, as plain data. */
+export interface InStep {
+  readonly sheet: SheetGeometry;
+  readonly inks: readonly number[];
+  readonly screens: readonly Screen[];
+}
+
+const rowsOf = (sheet: SheetGeometry, screen: Screen | null): Rows | null =>
+  screen && screenTraits(screen, sheet.ppi).rows ? { lpi: screenLpi(sheet, screen), angle: screen.angle } : null;
+
+/** Finds the screens that keep step; null if none do. */
+export function inStep({ sheet, screens }: InkScreens): InStep | null {
+  const inks = screensInStep(screens.map((screen) => rowsOf(sheet, screen)));
+  if (inks.length === 0) return null;
+  const { width, height, bleed, ppi } = sheet;
+  return { sheet: { width, height, bleed, ppi }, inks, screens: inks.map((k) => screens[k]!) };
+}
+
+/**
+ * Counts what the plates of screens in step share, over squares spread evenly over the sheet: lattices on whole pixels keep
+ * step only nearly, so that what they share drifts from one side to the other.
+ */
+export function overlapsOf({ sheet, inks, screens }: InStep): Overlaps {
+  const size = sheetPixels(sheet);
+  const starts = (length: number) =>
+    Array.from({ length: ACROSS }, (_, k) => Math.max(0, Math.floor(((k + 0.5) * length) / ACROSS - SIDE / 2)));
+  const areas = starts(size.height).flatMap((y) =>
+    starts(size.width).map((x) => ({ x, y, width: SIDE, height: SIDE, step: 1 })),
+  );
+  const squares = screens.map((screen) => {
+    const { thresholds } = planScreen(sheet, screen, () => null).compile({ draft: false, source: () => null });
+    const all = new Uint16Array(areas.length * SIDE * SIDE);
+    for (const [k, area] of areas.entries()) all.set(thresholds!(area), k * SIDE * SIDE);
+    return all;
+  });
+  return measureOverlaps(inks, squares);
+}
