@@ -69,6 +69,8 @@ describe('the resolution that a file states', () => {
     expect(await ppiOf(await withPhys(11811, 1))).toBe(300);
     expect(await ppiOf(await withPhys(11800, 1))).toBeCloseTo(299.72, 6);
     expect(await ppiOf(await withPhys(72, 0))).toBeNull();
+    // One pixel a mm is what some libraries write where they know none.
+    expect(await ppiOf(await withPhys(1000, 1))).toBeNull();
   });
   test('JPEG: per inch and per centimetre count, a shape of pixels does not (ITU-T T.871)', async () => {
     expect(await ppiOf(await withJfif(1, 240))).toBe(240);

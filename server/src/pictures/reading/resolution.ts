@@ -46,13 +46,16 @@ function exifOf({ exif }: Metadata): Uint8Array | undefined {
   return exif.subarray(0, 6).toString('latin1') === 'Exif\0\0' ? exif.subarray(6) : exif;
 }
 
+/** Less is no resolution of a picture: some libraries write 1 pixel a mm where they know none. */
+const LEAST_PPI = 30;
+
 /**
  * The resolution that a file states, in pixels per inch; null when it states none. What libraries fill in for it (72 ppi,
  * or numbers without a unit) does not count.
  */
 export function statedPpi(bytes: Uint8Array, metadata: Metadata): number | null {
   const own = metadata.format === 'jpeg' ? ofJfif(bytes) : metadata.format === 'png' ? ofPhys(bytes) : null;
-  if (own !== null) return own;
   if (metadata.format === 'svg') return null;
-  return ofTags(metadata.format === 'tiff' ? bytes : exifOf(metadata));
+  const stated = own ?? ofTags(metadata.format === 'tiff' ? bytes : exifOf(metadata));
+  return stated !== null && stated >= LEAST_PPI ? stated : null;
 }
