@@ -1,5 +1,3 @@
-import type { PrintModel } from './model.ts';
-
 /** Steps of coverage between which overlaps are measured, from none to solid. */
 export const OVERLAP_STEPS = 16;
 
@@ -18,6 +16,12 @@ export interface Overlaps {
    * of the set cover together less the product of their coverages. The first ink of a set runs fastest.
    */
   readonly extra: readonly Float64Array[];
+}
+
+/** Light of the overprints of some inks, in the power that they mix in. */
+interface Overprints {
+  readonly inks: number;
+  readonly corners: Float64Array;
 }
 
 const members = (code: number): number[] => [0, 1, 2, 3].filter((k) => (code >> k) & 1);
@@ -52,7 +56,7 @@ function between(
  * mixed differences of the overprints, which the other inks mix by their areas.
  */
 export function overlapTerm(
-  { inks: count, corners }: PrintModel,
+  { inks: count, corners }: Overprints,
   { inks, extra }: Overlaps,
   coverages: ArrayLike<number>,
 ): [number, number, number] {
