@@ -20,6 +20,8 @@ import { type InkPart, inkReader, type PlacedColours, placedBytes, placeReader }
 import type { InkTable } from '../separate/ink-table.ts';
 import { basePlanes, planInkTable, type PlannedTable } from '../separate/separated.ts';
 import { lightWork, workLight } from '../tone/work-light.ts';
+import type { PlannedScreen } from '../screen/families/index.ts';
+import { compiledScreen } from './compiled-screen.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
 import { type Planned, planned } from './planned.ts';
 
@@ -133,10 +135,12 @@ export function ownerOf(env: PrintEnv, job: Job, fill: Fill): object | null {
   return picture?.made ?? (picture?.hash ? env.pictures(picture.hash) : null);
 }
 
-/** The table of a separation, from another thread if that has made it. */
-function tableOf({ kernels, caches }: PrintEnv, { key, make }: PlannedTable): InkTable {
-  const { shared } = caches ?? NO_CACHES;
-  return make(kernels, shared && ((work) => shared.inkTable(key, work)));
+/** The table of a separation, from another thread if that has made it; its screens are those that plates are made of. */
+function tableOf(env: PrintEnv, { key, make }: PlannedTable): InkTable {
+  const { kernels, caches = NO_CACHES } = env;
+  const { shared } = caches;
+  const compile = (planned: PlannedScreen) => compiledScreen(env, planned, false);
+  return make(kernels, shared && ((work) => shared.inkTable(key, work)), compile);
 }
 
 /** Makes the tables of a job's separations now, which otherwise happens with the first pixel. */

@@ -7,12 +7,12 @@ import type { Plate } from '../raster/plate.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { planScreen } from '../screen/compile-screen.ts';
-import type { CompiledScreen, Plater, ToneInput } from '../screen/compiled.ts';
-import type { ThresholdTile } from '../screen/periodic/threshold-tile.ts';
+import type { Plater, ToneInput } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { bentPlater } from './bent-plater.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
 import { basePlate } from './base-plate.ts';
+import { compiledScreen } from './compiled-screen.ts';
 import { printsOf } from './ink-levels.ts';
 import { ownerOf, planBaseArea, planLight } from './plan-light.ts';
 import { type Planned, planned } from './planned.ts';
@@ -103,10 +103,7 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
   let made: { readonly input: ToneInput; readonly plater: Plater } | null = null;
   function ready(): NonNullable<typeof made> {
     if (made) return made;
-    const key = `${draft ? 'draft ' : ''}${screen.key}`;
-    const { shared } = caches;
-    const share = shared && ((make: () => ThresholdTile) => shared.tile(key, make));
-    const compiled: CompiledScreen = caches.screen(key, () => screen.compile({ draft, source: env.pictures, share }));
+    const compiled = compiledScreen(env, screen, draft);
     const input = plan.input(compiled, piecemeal);
     const map = bendMap(bends, sheet);
     made = {

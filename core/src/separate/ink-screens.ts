@@ -1,6 +1,8 @@
 import type { SheetGeometry } from '../raster/sheet.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { planScreen, screenLpi, screenTraits } from '../screen/compile-screen.ts';
+import type { CompiledScreen } from '../screen/compiled.ts';
+import type { PlannedScreen } from '../screen/families/index.ts';
 import type { Screen } from '../screen/settings.ts';
 import { type Rows, screensInStep } from './in-step.ts';
 import { measureOverlaps, type Overlaps } from './overlaps.ts';
@@ -14,6 +16,10 @@ export interface InkScreens {
   readonly sheet: SheetGeometry;
   readonly screens: readonly (Screen | null)[];
 }
+
+export type CompileScreen = (planned: PlannedScreen) => CompiledScreen;
+
+const compileAlone: CompileScreen = (planned) => planned.compile({ draft: false, source: () => null });
 
 /** Screens whose overlaps have to be counted, as plain data. */
 export interface InStep {
@@ -36,8 +42,9 @@ export function inStep({ sheet, screens }: InkScreens): InStep | null {
 /**
  * Counts what the plates of screens in step share, over squares spread evenly over the sheet: lattices on whole pixels keep
  * step only nearly, so that what they share drifts from one side to the other.
+ * @param compile compiles a screen, or takes it from where it is compiled already
  */
-export function overlapsOf({ sheet, inks, screens }: InStep): Overlaps {
+export function overlapsOf({ sheet, inks, screens }: InStep, compile: CompileScreen = compileAlone): Overlaps {
   const size = sheetPixels(sheet);
   const starts = (length: number) =>
     Array.from({ length: ACROSS }, (_, k) => Math.max(0, Math.floor(((k + 0.5) * length) / ACROSS - SIDE / 2)));
@@ -45,7 +52,7 @@ export function overlapsOf({ sheet, inks, screens }: InStep): Overlaps {
     starts(size.width).map((x) => ({ x, y, width: SIDE, height: SIDE, step: 1 })),
   );
   const squares = screens.map((screen) => {
-    const { thresholds } = planScreen(sheet, screen, () => null).compile({ draft: false, source: () => null });
+    const { thresholds } = compile(planScreen(sheet, screen, () => null));
     const all = new Uint16Array(areas.length * SIDE * SIDE);
     for (const [k, area] of areas.entries()) all.set(thresholds!(area), k * SIDE * SIDE);
     return all;

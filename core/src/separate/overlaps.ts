@@ -97,6 +97,13 @@ export function measureOverlaps(inks: readonly number[], squares: readonly Uint1
   const pixels = squares[0]!.length;
   /** The first step at which a threshold prints: 1 .. steps. */
   const stepOf = Uint8Array.from({ length: 65536 }, (_, t) => Math.min(steps, Math.floor((t * steps) / 65535) + 1));
+  const stepped = squares.map((square) => Uint8Array.from(square, (t) => stepOf[t]!));
+  const coverages = stepped.map((first) => {
+    const counts = new Float64Array(wide);
+    for (const step of first) counts[step]!++;
+    for (let s = 1; s < wide; s++) counts[s]! += counts[s - 1]!;
+    return counts.map((n) => n / pixels);
+  });
   const extra: Float64Array[] = [];
   for (let code = 0; code < 1 << inks.length; code++) {
     const set = members(code);
@@ -109,7 +116,7 @@ export function measureOverlaps(inks: readonly number[], squares: readonly Uint1
       let at = 0;
       let stride = 1;
       for (const k of set) {
-        at += stepOf[squares[k]![p]!]! * stride;
+        at += stepped[k]![p]! * stride;
         stride *= wide;
       }
       table[at]!++;
@@ -121,17 +128,11 @@ export function measureOverlaps(inks: readonly number[], squares: readonly Uint1
         if (Math.floor(at / stride) % wide > 0) table[at]! += table[at - stride]!;
       }
     }
-    const alone = set.map((k) => {
-      const counts = new Float64Array(wide);
-      for (const t of squares[k]!) counts[stepOf[t]!]!++;
-      for (let s = 1; s < wide; s++) counts[s]! += counts[s - 1]!;
-      return counts.map((n) => n / pixels);
-    });
     for (let at = 0; at < table.length; at++) {
       let product = 1;
       let rest = at;
-      for (const counts of alone) {
-        product *= counts[rest % wide]!;
+      for (const k of set) {
+        product *= coverages[k]![rest % wide]!;
         rest = Math.floor(rest / wide);
       }
       table[at] = table[at]! / pixels - product;

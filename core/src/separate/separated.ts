@@ -3,7 +3,7 @@ import { knownOverprints, printedInk, stockLight } from '../ink/printed-ink.ts';
 import type { Ink, Stock } from '../ink/types.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { countCache, remember } from '../memory/cache.ts';
-import { type InkScreens, type InStep, inStep, overlapsOf } from './ink-screens.ts';
+import { type CompileScreen, type InkScreens, type InStep, inStep, overlapsOf } from './ink-screens.ts';
 import { modelWithBase } from './base.ts';
 import { CHOSEN_SIZE, chosenTable } from './chosen.ts';
 import type { InkTable } from './ink-table.ts';
@@ -58,11 +58,14 @@ function modelInputs(from: Separated) {
 /** Overlaps that were counted lately, by what was counted. */
 const counted = countCache<Overlaps>(6);
 
-const overlapsFor = (asked: InStep | null): Overlaps | null =>
-  asked && remember(counted, JSON.stringify(asked), () => overlapsOf(asked));
+const overlapsFor = (asked: InStep | null, compile?: CompileScreen): Overlaps | null =>
+  asked && remember(counted, JSON.stringify(asked), () => overlapsOf(asked, compile));
 
-function modelFrom({ ground, bare, inks, known, n, inStep: step }: ReturnType<typeof modelInputs>): PrintModel {
-  const onGround = { ...createPrintModel(ground, inks, known, n), overlaps: overlapsFor(step) };
+function modelFrom(
+  { ground, bare, inks, known, n, inStep: step }: ReturnType<typeof modelInputs>,
+  compile?: CompileScreen,
+): PrintModel {
+  const onGround = { ...createPrintModel(ground, inks, known, n), overlaps: overlapsFor(step, compile) };
   return bare ? modelWithBase(onGround, bare) : onGround;
 }
 
@@ -82,8 +85,11 @@ export interface PlannedTable {
   readonly key: string;
   /** Grid points along each channel. */
   readonly size: number;
-  /** Makes it, unless this thread still has it; `share` asks other threads first. */
-  make(kernels: Kernels, share?: (work: () => InkTable) => InkTable): InkTable;
+  /**
+   * Makes it, unless this thread still has it; `share` asks other threads first, `compile` gives screens that are
+   * compiled already.
+   */
+  make(kernels: Kernels, share?: (work: () => InkTable) => InkTable, compile?: CompileScreen): InkTable;
 }
 
 /** Tables that were made lately, by key. They follow from their key alone, so that all that ask get the same. */
@@ -94,13 +100,14 @@ function plannedTable<I>(
   name: string,
   size: number,
   inputs: I,
-  make: (inputs: I, kernels: Kernels) => InkTable,
+  make: (inputs: I, kernels: Kernels, compile?: CompileScreen) => InkTable,
 ): PlannedTable {
   const key = `${name}${JSON.stringify(inputs)}`;
   return {
     key,
     size,
-    make: (kernels, share = (work) => work()) => remember(tables, key, () => share(() => make(inputs, kernels))),
+    make: (kernels, share = (work) => work(), compile) =>
+      remember(tables, key, () => share(() => make(inputs, kernels, compile))),
   };
 }
 
@@ -127,8 +134,8 @@ export const basePlanes = (from: Separated): { readonly shows: number; readonly 
 export function planInkTable(from: Separated): PlannedTable {
   if (from.settings.way === 'nearest') {
     const inputs = nearestInputs(from);
-    return plannedTable('nearest', inputs.size, inputs, ({ model, settings, size }, kernels) => {
-      const print = modelFrom(model);
+    return plannedTable('nearest', inputs.size, inputs, ({ model, settings, size }, kernels, compile) => {
+      const print = modelFrom(model, compile);
       return nearestTable(print, settings, size, kernelSolver(kernels, print), model.bare !== null);
     });
   }
