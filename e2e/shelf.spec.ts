@@ -48,6 +48,28 @@ test('a job saved as a file and dropped again is the same job', async ({ page })
   expect((await storedJob(page, again)).document).toEqual(before);
 });
 
+test('a drawing that states its size on paper sets the sheet of the job that begins with it', async ({ page }) => {
+  const svg = (width: string, height: string) =>
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><circle cx="50%" cy="50%" r="20%"/></svg>`,
+    );
+  await page.goto('/');
+  await dropFile(page, 'sign.svg', 'image/svg+xml', svg('12cm', '80mm'));
+  await page.waitForURL((url) => url.pathname.startsWith('/jobs/'));
+  await saved(page);
+  const begun = /jobs\/([0-9a-f-]+)/.exec(page.url())![1]!;
+  expect((await storedJob(page, begun)).document.sheet).toMatchObject({ width: 120, height: 80 });
+
+  // The same in an empty job; a picture that comes later leaves the sheet as it is.
+  const empty = await newJob(page);
+  await dropFile(page, 'label.svg', 'image/svg+xml', svg('4in', '2in'));
+  await expect.poll(async () => (await storedJob(page, empty)).document.pictures.length).toBe(1);
+  expect((await storedJob(page, empty)).document.sheet).toMatchObject({ width: 101.6, height: 50.8 });
+  await dropFile(page, 'sign.svg', 'image/svg+xml', svg('12cm', '80mm'));
+  await expect.poll(async () => (await storedJob(page, empty)).document.pictures.length).toBe(2);
+  expect((await storedJob(page, empty)).document.sheet).toMatchObject({ width: 101.6, height: 50.8 });
+});
+
 test('an address that leads nowhere says so', async ({ page }) => {
   await page.goto('/jobs/nothing');
   await expect(page.getByRole('alert')).toContainText('There is no such job');
