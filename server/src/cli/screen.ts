@@ -14,12 +14,12 @@ import {
   memorySource,
   readGpl,
   readJob,
-  screenPitch,
   screenTraits,
   withFill,
 } from '@chromatype/core';
 import { type NormalPicture, normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
+import { checkCells } from './check-cells.ts';
 import { endings } from './endings.ts';
 import { checkOutput, readInput } from './files.ts';
 import { numberOption } from './numbers.ts';
@@ -96,24 +96,12 @@ function familyOf(values: Values): FamilyName {
   return given[0] ?? (many ? MANY : families[0]!);
 }
 
-/** The narrowest and widest cells that can be screened, in pixels. */
-const CELL_PIXELS = { least: 2, most: 2000 };
-
 /** @throws UsageError for cells that cannot be screened, and for a frequency given to a screen that has none */
 function checkFrequency({ sheet, passes }: Job, values: Values): void {
   const { screen } = fillOf(passes[0]!);
   const given = (['lpi', 'pitch', 'across'] as const).find((name) => values[name] !== undefined);
-  if (!screenTraits(screen, sheet.ppi).lattice) {
-    if (given) throw new UsageError(`--${given} has no effect with ${screen.family}; leave it out.`);
-    return;
-  }
-  const pitch = screenPitch(sheet, screen);
-  if (pitch >= CELL_PIXELS.least && pitch <= CELL_PIXELS.most) return;
-  const wide = Number(pitch.toPrecision(3));
-  const mend = pitch < CELL_PIXELS.least ? 'fewer rows or a higher --ppi' : 'more rows or a lower --ppi';
-  throw new UsageError(
-    `Cells of this screen would be ${wide} pixels wide at ${Number(sheet.ppi.toFixed(2))} ppi; they must be ${CELL_PIXELS.least} to ${CELL_PIXELS.most} pixels: ask for ${mend}.`,
-  );
+  if (screenTraits(screen, sheet.ppi).lattice) checkCells(sheet, screen);
+  else if (given) throw new UsageError(`--${given} has no effect with ${screen.family}; leave it out.`);
 }
 
 /** The family that prints levels and palettes. */

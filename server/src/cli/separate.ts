@@ -23,6 +23,7 @@ import {
 import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeAll } from '../plates/file-sink.ts';
 import { outputEnv } from '../render/output-env.ts';
+import { checkCells } from './check-cells.ts';
 import { checkOutputFolder, readInput } from './files.ts';
 import { numberOption } from './numbers.ts';
 import { sheetOf } from './sheet-of.ts';
@@ -98,6 +99,7 @@ export async function separate(args: readonly string[]): Promise<void> {
     ],
     plates: { ...base.plates, margin: 0 },
   };
+  checkCells(before.sheet, fillOf(before.passes[0]!).screen);
   let next = 0;
   const split = splitPicture(before, { set, from: 'p', newId: () => `n${next++}`, chosen: values.chosen ?? false }).job;
   const change = {
