@@ -24,13 +24,16 @@ export const separationOf = (job: Pick<Job, 'separations'>, fill: Pick<Fill, 'fe
   job.separations.find((s) => s.id === fill.feed.separation);
 
 /** What a separation works with. */
-export const separated = (job: Job, { id, settings, coarse = false }: Separation): Separated => ({
+export const separated = (
+  job: Job,
+  { id, settings, coarse = false, printedOn = job.sheet }: Separation,
+): Separated => ({
   settings,
   stock: job.sheet.stock,
   inks: inkPasses(job, id).map((pass) => ({ ink: pass.ink, pick: takes(pass, 'ink', id)!.feed.pick })),
   bases: basePasses(job, id).map((pass) => pass.ink),
   screens: {
-    sheet: job.sheet,
+    sheet: printedOn,
     screens: inkPasses(job, id).map((pass) => {
       const { bend, screen } = takes(pass, 'ink', id)!;
       return bend.some((b) => b.on) ? null : screen;
@@ -50,3 +53,14 @@ export function quickSeparations(job: Job): Job {
   if (!job.separations.some(slow)) return job;
   return { ...job, separations: job.separations.map((s) => (slow(s) ? { ...s, coarse: true } : s)) };
 }
+
+/** The separations of a job, to be used on another sheet as they are on its own. */
+export const separationsOn = (job: Pick<Job, 'separations' | 'sheet'>): readonly Separation[] =>
+  job.separations.map((s) => ({ ...s, printedOn: s.printedOn ?? job.sheet }));
+
+/** A job in fewer or more pixels. Its separations stay those of the plates. */
+export const atResolution = (job: Job, ppi: number): Job => ({
+  ...job,
+  sheet: { ...job.sheet, ppi },
+  separations: separationsOn(job),
+});

@@ -38,6 +38,8 @@ export interface Separation {
   readonly settings: SeparationSettings;
   /** Whether a small table serves, for the first picture after a change. Never stored. */
   readonly coarse?: boolean;
+  /** The sheet that the plates are made on, where a job is looked at in fewer pixels. Never stored. */
+  readonly printedOn?: SheetGeometry;
 }
 
 /** One impression: one ink, one plate. It holds at least one fill. */

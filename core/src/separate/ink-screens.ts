@@ -1,9 +1,10 @@
 import type { SheetGeometry } from '../raster/sheet.ts';
 import { sheetPixels } from '../raster/sheet.ts';
-import { planScreen, screenLpi, screenTraits } from '../screen/compile-screen.ts';
+import { planScreen, screenLpi, screenPitch, screenTraits } from '../screen/compile-screen.ts';
 import type { CompiledScreen } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import type { Screen } from '../screen/settings.ts';
+import { LARGEST_PITCH, SMALLEST_PITCH } from '../screen/periodic/supercell.ts';
 import { type Rows, screensInStep } from './in-step.ts';
 import { measureOverlaps, type Overlaps } from './overlaps.ts';
 
@@ -31,10 +32,14 @@ export interface InStep {
 const rowsOf = (sheet: SheetGeometry, screen: Screen | null): Rows | null =>
   screen && screenTraits(screen, sheet.ppi).rows ? { lpi: screenLpi(sheet, screen), angle: screen.angle } : null;
 
-/** Finds the screens that keep step; null if none do. */
+/** Finds the screens that keep step; null if none do, or if the sheet's pixels do not hold them. */
 export function inStep({ sheet, screens }: InkScreens): InStep | null {
   const inks = screensInStep(screens.map((screen) => rowsOf(sheet, screen)));
-  if (inks.length === 0) return null;
+  const held = (k: number) => {
+    const pitch = screenPitch(sheet, screens[k]!);
+    return pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH;
+  };
+  if (inks.length === 0 || !inks.every(held)) return null;
   const { width, height, bleed, ppi } = sheet;
   return { sheet: { width, height, bleed, ppi }, inks, screens: inks.map((k) => screens[k]!) };
 }

@@ -1,4 +1,5 @@
 import {
+  atResolution,
   planLight,
   tableReader,
   withFill,
@@ -29,9 +30,8 @@ const SOLID = [240, 80, 46, 190] as const;
 
 /** A job whose sheet has one pixel for each pixel of a view, and the area of it that is in sight. */
 function onDisplay(job: Job, view: View) {
-  const sheet = { ...job.sheet, ppi: job.sheet.ppi * view.scale };
   const area = { x: view.originX, y: view.originY, width: view.width, height: view.height, step: 1 };
-  return { job: { ...job, sheet }, area };
+  return { job: atResolution(job, job.sheet.ppi * view.scale), area };
 }
 
 function codesOf(engine: SheetEngine, job: Job, pass: Pass, part: FeedPart, view: View) {

@@ -7,6 +7,7 @@ import {
   screenCellWidth,
   screenPitch,
   screenTraits,
+  separationsOn,
   withFill,
   type Frequency,
   type Job,
@@ -60,6 +61,7 @@ export function sampleJob(
     job: {
       ...job,
       sheet: { ...job.sheet, width: mm(width), height: mm(height), bleed: 0 },
+      separations: separationsOn(job),
       pictures: [filePicture({ id: 'sample', name: 'sample', hash: 'sample', width, height }), ...job.pictures],
       passes: [sample],
     },

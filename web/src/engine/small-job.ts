@@ -1,4 +1,5 @@
 import {
+  atResolution,
   type Job,
   type Pass,
   type PictureSource,
@@ -26,9 +27,9 @@ export function smallJob(job: Job, pass: Pass, reduced: PictureSource | null, wi
   const height = Math.max(1, Math.round((width * size.height) / size.width));
   const picture = job.pictures.find((p) => p.id === fillOf(pass).feed.picture);
   if (!picture || (!picture.made && !reduced)) return null;
-  const sheet = { ...job.sheet, ppi: (width / size.width) * MM_PER_INCH };
+  const small = atResolution(job, (width / size.width) * MM_PER_INCH);
   const own = fillOf(pass).feed;
   const feed = { ...own, ...placementInMm(job.sheet, own, shownSize(picture)), fit: 'own' as const };
   const shown = reduced ? { ...picture, width: reduced.width, height: reduced.height } : picture;
-  return { job: { ...job, sheet, pictures: [shown] }, pass: withFill(pass, { feed }), width, height };
+  return { job: { ...small, pictures: [shown] }, pass: withFill(pass, { feed }), width, height };
 }
