@@ -4,6 +4,7 @@ import {
   fillOf,
   type Job,
   type Param,
+  screenPrints,
   screenTraits,
   settingAt,
   SHARED_PARAMS,
@@ -39,8 +40,8 @@ function counts(path: string, fill: Fill, ppi: number): boolean {
   const { screen } = fill;
   if (group === 'screen' && name in SHARED_PARAMS) return sharedCounts(name, fill, ppi);
   const family = FAMILIES.find((f) => f.name === group);
-  const palette = screen.family === 'grain' && screen.grain.prints === 'palette';
-  if (path === 'tone.meaning') return !palette;
+  // Colours of a palette are matched by their light, whatever a tone means.
+  if (path === 'tone.meaning') return !screenPrints(screen).palette;
   if (!family) return true;
   if (family.name !== screen.family) return false;
   const param: (Param & { when?(settings: object): boolean }) | undefined = settingAt(path)?.param;
