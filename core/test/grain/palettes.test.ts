@@ -2,6 +2,7 @@ import {
   decodeSrgb,
   encodeSrgb,
   GRAIN_METHODS,
+  isDiffusion,
   isBitmap,
   linearOfHex,
   memorySource,
@@ -16,6 +17,7 @@ import {
   packRows,
   parseHex,
 } from '../../src/index.ts';
+import { nearestMixture } from '../../src/screen/families/grain/palette-reach.ts';
 import { greyPicture, pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { random } from '../random.ts';
@@ -145,6 +147,55 @@ describe('local means of palettes are those of the picture in linear light (defi
         for (let c = 0; c < 3; c++) {
           const mean = printed.reduce((sum, index) => sum + lights[index]![c]!, 0) / printed.length;
           expect(Math.abs(mean - decodeSrgb(colour[c]! / 255))).toBeLessThan(0.01);
+        }
+      }
+    },
+  );
+});
+
+describe('colours at the rim of what a palette mixes', () => {
+  // Six colours that are nearly a line, as they are taken from a dusk: most of its own colours lie beside that line.
+  const dusk = ['#2a283f', '#433f5d', '#6d555d', '#977069', '#c88e6f', '#f0c07f'];
+  const [width, height, block] = [512, 384, 32];
+  const rgba = new Uint8Array(4 * width * height);
+  for (let y = 0, at = 0; y < height; y++) {
+    for (let x = 0; x < width; x++, at += 4) {
+      const [down, glow] = [y / height, Math.max(0, 1 - Math.hypot(x - 150, y - 300) / 300)];
+      rgba.set([30 + 150 * down + 70 * glow, 28 + 80 * down + 90 * glow, 70 + 40 * Math.sin(6 * down), 255], at);
+    }
+  }
+  const source = memorySource(width, height, 4, rgba);
+  const points = Float64Array.from(dusk.flatMap((hex) => [...linearOfHex(hex)]));
+
+  /** Mean light of a block of the nearest mixtures of the picture's colours. */
+  const wanted = (left: number, top: number): number[] => {
+    const mixtureOf = nearestMixture(points);
+    const sum = [0, 0, 0];
+    const [light, mixed] = [new Float64Array(3), new Float64Array(3)];
+    for (let y = top; y < top + block; y += 4) {
+      for (let x = left; x < left + block; x += 4) {
+        for (let c = 0; c < 3; c++) light[c] = decodeSrgb(rgba[4 * (y * width + x) + c]! / 255);
+        mixtureOf(light, mixed);
+        for (let c = 0; c < 3; c++) sum[c]! += mixed[c]! / (block / 4) ** 2;
+      }
+    }
+    return sum;
+  };
+
+  test.each(METHODS.filter((m) => isDiffusion(m) || m === 'curve').filter((m) => m !== 'atkinson'))(
+    '%s: errors do not spread over the sheet; every block has the light of its nearest mixtures',
+    (method) => {
+      const printed = plateOf(source, { method, prints: 'palette', palette: dusk, space: 'oklab' });
+      for (let top = 0; top < height; top += 2 * block) {
+        for (let left = 0; left < width; left += 2 * block) {
+          const want = wanted(left, top);
+          for (let c = 0; c < 3; c++) {
+            let sum = 0;
+            for (let y = top; y < top + block; y++) {
+              for (let x = left; x < left + block; x++) sum += points[3 * printed[y * width + x]! + c]!;
+            }
+            expect(Math.abs(sum / block ** 2 - want[c]!)).toBeLessThan(0.04);
+          }
         }
       }
     },

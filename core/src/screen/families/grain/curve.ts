@@ -48,6 +48,8 @@ interface Decider {
   readonly channels: number;
   value(values: Uint16Array, at: number, plane: number, out: Float64Array): void;
   decide(wanted: Float64Array, printed: Float64Array, carried: Float64Array): number;
+  /** The share of an error that is carried on. */
+  carries(error: Float64Array): number;
 }
 
 function deciderOf({ prints }: MethodInput): Decider {
@@ -62,6 +64,7 @@ function deciderOf({ prints }: MethodInput): Decider {
         printed.set(palette.points.subarray(3 * index, 3 * index + 3));
         return index;
       },
+      carries: (error) => palette.carried(error[0]!, error[1]!, error[2]!),
     };
   }
   const top = prints.levels - 1;
@@ -75,10 +78,9 @@ function deciderOf({ prints }: MethodInput): Decider {
       printed[0] = level / top;
       return level;
     },
+    carries: () => 1,
   };
 }
-
-const MOST_ERROR = 1.5;
 
 /** The order of a square, made once. */
 let squareOrder: Uint32Array | null = null;
@@ -125,10 +127,9 @@ export function curveDiffusion(): Method {
             value[c]! += sum;
           }
           out[at] = decider.decide(value, printed, carried);
-          for (let c = 0; c < channels; c++) {
-            const error = value[c]! - printed[c]!;
-            trail[(head & (TRAIL - 1)) * channels + c] = Math.min(MOST_ERROR, Math.max(-MOST_ERROR, error));
-          }
+          for (let c = 0; c < channels; c++) value[c]! -= printed[c]!;
+          const part = decider.carries(value);
+          for (let c = 0; c < channels; c++) trail[(head & (TRAIL - 1)) * channels + c] = part * value[c]!;
           head++;
         }
       }

@@ -179,10 +179,13 @@ function paletteRow(
     const s = shake(x);
     const index = palette.nearest(a + s, b + s, c + s, palette.strayed(ra, rb, rc));
     out[to + x] = index;
-    // Errors are bounded where mixtures reach; a colour at the rim may still let them grow.
-    const ea = held(a - palette.points[3 * index]!) / parts;
-    const eb = held(b - palette.points[3 * index + 1]!) / parts;
-    const ec = held(c - palette.points[3 * index + 2]!) / parts;
+    const [x0, y0, z0] = [
+      a - palette.points[3 * index]!,
+      b - palette.points[3 * index + 1]!,
+      c - palette.points[3 * index + 2]!,
+    ];
+    const part = palette.carried(x0, y0, z0) / parts;
+    const [ea, eb, ec] = [x0 * part, y0 * part, z0 * part];
     for (const [dx, dy, weight] of shares) {
       const target = x + step * dx;
       const inside = Math.min(width - 1, Math.max(0, target));
@@ -193,9 +196,6 @@ function paletteRow(
     }
   }
 }
-
-const MOST_ERROR = 1.5;
-const held = (e: number): number => Math.min(MOST_ERROR, Math.max(-MOST_ERROR, e));
 
 function* diffusePalette(input: MethodInput, options: DiffuseOptions): Generator<MethodBand> {
   const { height, prints } = input;

@@ -24,6 +24,11 @@ export interface PreparedPalette {
   nearest(r: number, g: number, b: number, strayed?: boolean): number;
   /** Whether carried errors of light have strayed. */
   strayed(r: number, g: number, b: number): boolean;
+  /**
+   * The share of an error of light that is carried on: all of it, unless it is far beyond the spread of the palette. At the
+   * rim of what mixtures reach nothing could bring such an error back, and it would spread over the sheet.
+   */
+  carried(r: number, g: number, b: number): number;
 }
 
 /** The nearest of some points, three numbers each, by a distance of differences. */
@@ -66,6 +71,8 @@ function spreadDistance(points: Float64Array): (x: number, y: number, z: number)
 
 /** Carried errors beyond so many times the spread of the palette, squared, have strayed. */
 const STRAYED = 0.3;
+/** No more of an error is carried than so many times the spread of the palette, squared. */
+const MOST_CARRIED = 16;
 
 /** Steps of the table of cube roots, for each unit of light, and the most light that it holds. */
 const ROOT_STEPS = 8192;
@@ -119,6 +126,10 @@ export function preparePalette(colours: readonly string[], space: 'oklab' | 'lig
       return inLooks(look[0]!, look[1]!, look[2]!);
     },
     strayed: (r, g, b) => spread(r, g, b) > STRAYED,
+    carried(r, g, b) {
+      const size = spread(r, g, b);
+      return size > MOST_CARRIED ? Math.sqrt(MOST_CARRIED / size) : 1;
+    },
   };
 }
 
