@@ -1,3 +1,4 @@
+import { rosettesOf } from '../separate/ink-screens.ts';
 import type { Separated } from '../separate/separated.ts';
 import { isSlowTable, planInkTable } from '../separate/separated.ts';
 import type { Fill, Job, Pass, Separation } from './types.ts';
@@ -41,6 +42,14 @@ export const separated = (
   },
   coarse,
 });
+
+/** Whether the screen of a pass makes a rosette with two others of its separation, and so has to keep step with them. */
+export function isInRosette(job: Job, { id, fills: [fill] }: Pick<Pass, 'id' | 'fills'>): boolean {
+  const separation = fill.feed.part === 'ink' ? separationOf(job, fill) : undefined;
+  if (!separation) return false;
+  const at = inkPasses(job, separation.id).findIndex((pass) => pass.id === id);
+  return at >= 0 && rosettesOf(separated(job, separation).screens)[at]!;
+}
 
 /** What the inks and the base of a separation depend on: equal keys give equal coverages for every colour. */
 export function separationKey(job: Job, separation: Separation): string {

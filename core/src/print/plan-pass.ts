@@ -1,6 +1,6 @@
 import { bendInputs, bendMap } from '../bend/index.ts';
 import { fillOf } from '../document/fills.ts';
-import { basePasses, passesOnBase } from '../document/separations.ts';
+import { basePasses, isInRosette, passesOnBase } from '../document/separations.ts';
 import type { Fill, Job, Pass } from '../document/types.ts';
 import { type Area, type LightRows } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
@@ -89,7 +89,7 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
   const { caches = NO_CACHES } = env;
   const { draft = false, piecemeal = false, gain = 0 } = how;
   const fill = fillOf(pass);
-  const screen = planScreen(job.sheet, fill.screen, pixelsOf(env, job));
+  const screen = planScreen(job.sheet, fill.screen, pixelsOf(env, job), isInRosette(job, pass));
   const picked = planLight(env, job, { pass, fill });
   const light: Planned<LightRows> =
     caches.light === NO_CACHES.light

@@ -11,16 +11,20 @@ function chosen(screen: Screen) {
   return { family, own: screen[screen.family] as never };
 }
 
-/** Decides a screen for a sheet, without compiling it. `pixelsOf` names the pixels of the job's pictures by their id. */
+/**
+ * Decides a screen for a sheet, without compiling it. `pixelsOf` names the pixels of the job's pictures by their id;
+ * `rosette` says that it prints with screens of its frequency 30° and 60° from it.
+ */
 export function planScreen(
   sheet: SheetGeometry,
   screen: Screen,
   pixelsOf: (id: string) => string | null,
+  rosette = false,
 ): PlannedScreen {
   const { width, height } = sheetPixels(sheet);
   const { family, own } = chosen(screen);
   const pitch = pitchOf(screen.frequency, sheet.ppi, width);
-  return family.plan({ own, shared: screen, pitch, width, height, ppi: sheet.ppi, pixelsOf });
+  return family.plan({ own, shared: screen, pitch, width, height, ppi: sheet.ppi, pixelsOf, rosette });
 }
 
 /** What is true of a screen on a plate of `ppi` pixels an inch. */

@@ -8,6 +8,22 @@ export interface Rows {
   readonly angle: number;
 }
 
+/** Angles that differ by less than this (degrees) are the same, as are frequencies that differ by such a share. */
+const SAME = 1e-6;
+
+const isSameAngle = (p: number, q: number): boolean => {
+  const apart = Math.abs(p - q) % 90;
+  return Math.min(apart, 90 - apart) < SAME;
+};
+
+/** For each screen whether it makes a rosette with two others of its frequency, 30° and 60° from it. */
+export const inRosette = (screens: readonly (Rows | null)[]): readonly boolean[] =>
+  screens.map((own) => {
+    if (!own) return false;
+    const alike = screens.filter((s): s is Rows => s !== null && Math.abs(s.lpi / own.lpi - 1) < SAME);
+    return [30, 60].every((turn) => alike.some((s) => isSameAngle(s.angle, own.angle + turn)));
+  });
+
 /** Frequencies of a square lattice up to its diagonals. */
 const ORDERS = [-1, 0, 1];
 /** Beats longer than so many cells stand still over a sheet. */

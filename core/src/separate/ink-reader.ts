@@ -4,6 +4,7 @@ import { lastReads } from '../raster/shared-reads.ts';
 import { type Area, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
 import { lightCodes } from '../raster/blur.ts';
 import { mapTones } from '../raster/map-tones.ts';
+import { placeOfValue } from './grid-places.ts';
 import type { InkTable } from './ink-table.ts';
 
 /** Where a picture is clearer than this it prints nothing that counts as art. */
@@ -17,12 +18,12 @@ const bitsOf = (size: number): number => (size <= 17 ? 11 : 10);
 
 const places = new Map<number, Uint16Array>();
 
-/** Place of each 16-bit light on a grid along its sRGB-encoded value. Made once for each size. */
+/** Place of each 16-bit light on a grid. Made once for each size. */
 function placesOf(size: number): Uint16Array {
   let table = places.get(size);
   if (!table) {
     const whole = (size - 1) << bitsOf(size);
-    table = Uint16Array.from({ length: 65536 }, (_, k) => Math.round(encodeSrgb(k / 65535) * whole));
+    table = Uint16Array.from({ length: 65536 }, (_, k) => Math.round(placeOfValue(encodeSrgb(k / 65535)) * whole));
     places.set(size, table);
   }
   return table;

@@ -5,7 +5,7 @@ import type { CompiledScreen } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import type { Screen } from '../screen/settings.ts';
 import { LARGEST_PITCH, SMALLEST_PITCH } from '../screen/periodic/supercell.ts';
-import { type Rows, screensInStep } from './in-step.ts';
+import { inRosette, type Rows, screensInStep } from './in-step.ts';
 import { measureOverlaps, type Overlaps } from './overlaps.ts';
 
 /** Squares across and down the sheet over which overlaps are counted, and their side in pixels. */
@@ -27,13 +27,23 @@ export interface InStep {
   readonly sheet: SheetGeometry;
   readonly inks: readonly number[];
   readonly screens: readonly Screen[];
+  /** Whether each of them keeps a rosette with others (see `rosettesOf`). */
+  readonly rosette: readonly boolean[];
 }
 
 const rowsOf = (sheet: SheetGeometry, screen: Screen | null): Rows | null =>
   screen && screenTraits(screen, sheet.ppi).rows ? { lpi: screenLpi(sheet, screen), angle: screen.angle } : null;
 
+/**
+ * For each ink whether its screen is one of three that make a rosette. These are compiled to keep step exactly, so that
+ * the rosette is the same everywhere on the sheet.
+ */
+export const rosettesOf = ({ sheet, screens }: InkScreens): readonly boolean[] =>
+  inRosette(screens.map((screen) => rowsOf(sheet, screen)));
+
 /** Finds the screens that keep step; null if none do, or if the sheet's pixels do not hold them. */
-export function inStep({ sheet, screens }: InkScreens): InStep | null {
+export function inStep(from: InkScreens): InStep | null {
+  const { sheet, screens } = from;
   const inks = screensInStep(screens.map((screen) => rowsOf(sheet, screen)));
   const held = (k: number) => {
     const pitch = screenPitch(sheet, screens[k]!);
@@ -41,7 +51,13 @@ export function inStep({ sheet, screens }: InkScreens): InStep | null {
   };
   if (inks.length === 0 || !inks.every(held)) return null;
   const { width, height, bleed, ppi } = sheet;
-  return { sheet: { width, height, bleed, ppi }, inks, screens: inks.map((k) => screens[k]!) };
+  const rosettes = rosettesOf(from);
+  return {
+    sheet: { width, height, bleed, ppi },
+    inks,
+    screens: inks.map((k) => screens[k]!),
+    rosette: inks.map((k) => rosettes[k]!),
+  };
 }
 
 /**
@@ -49,15 +65,15 @@ export function inStep({ sheet, screens }: InkScreens): InStep | null {
  * step only nearly, so that what they share drifts from one side to the other.
  * @param compile compiles a screen, or takes it from where it is compiled already
  */
-export function overlapsOf({ sheet, inks, screens }: InStep, compile: CompileScreen = compileAlone): Overlaps {
+export function overlapsOf({ sheet, inks, screens, rosette }: InStep, compile: CompileScreen = compileAlone): Overlaps {
   const size = sheetPixels(sheet);
   const starts = (length: number) =>
     Array.from({ length: ACROSS }, (_, k) => Math.max(0, Math.floor(((k + 0.5) * length) / ACROSS - SIDE / 2)));
   const areas = starts(size.height).flatMap((y) =>
     starts(size.width).map((x) => ({ x, y, width: SIDE, height: SIDE, step: 1 })),
   );
-  const squares = screens.map((screen) => {
-    const { thresholds } = compile(planScreen(sheet, screen, () => null));
+  const squares = screens.map((screen, k) => {
+    const { thresholds } = compile(planScreen(sheet, screen, () => null, rosette[k]));
     const all = new Uint16Array(areas.length * SIDE * SIDE);
     for (const [k, area] of areas.entries()) all.set(thresholds!(area), k * SIDE * SIDE);
     return all;

@@ -1,8 +1,9 @@
 import { decodeSrgb, type LinearRgb } from '../colour/srgb.ts';
+import { placeOfValue, valueAtPlace } from './grid-places.ts';
 
 /**
- * Coverages of some inks for every colour of a picture, on a grid of `size` steps along each sRGB-encoded
- * channel; between its points they are interpolated in tetrahedra. Planes hold 0..65535, blue fastest.
+ * Coverages of some inks for every colour of a picture, on a grid of `size` points along each sRGB-encoded
+ * channel (see grid-places.ts); between its points they are interpolated in tetrahedra. Planes hold 0..65535, blue fastest.
  */
 export interface InkTable {
   readonly size: number;
@@ -28,7 +29,7 @@ export function fillInkTable(size: number, inks: number, separate: SeparateColou
   // The kernel reads one step beyond the last point, with a weight of 0.
   const planes = Array.from({ length: inks }, () => new Uint16Array(count + size * size + size + 1));
   const off = new Float32Array(count);
-  const lights = Float64Array.from({ length: size }, (_, k) => decodeSrgb(k / (size - 1)));
+  const lights = Float64Array.from({ length: size }, (_, k) => decodeSrgb(valueAtPlace(k / (size - 1))));
   const out = new Float64Array(inks);
   for (let r = 0, at = 0; r < size; r++) {
     for (let g = 0; g < size; g++) {
@@ -43,7 +44,7 @@ export function fillInkTable(size: number, inks: number, separate: SeparateColou
 
 /** Coverages 0..1 for sRGB-encoded values 0..1, as the kernel finds them. */
 export function lookUpInks({ size, planes }: InkTable, r: number, g: number, b: number): number[] {
-  const places = [r, g, b].map((v) => Math.min(1, Math.max(0, v)) * (size - 1));
+  const places = [r, g, b].map((v) => placeOfValue(Math.min(1, Math.max(0, v))) * (size - 1));
   const whole = places.map((p) => Math.min(size - 2, Math.floor(p)));
   const rest = places.map((p, c) => p - whole[c]!);
   const steps = [size * size, size, 1];

@@ -214,6 +214,7 @@ export function nearestTable(
     const wish = model.overlaps ? without(asked) : asked;
     const c = begin(starts[0]!, g, b);
     let error: number;
+    let highest = 1;
     if (withBase) leanBase(wish);
     if (black < 0) error = solveOnBase(wish, final, c);
     else {
@@ -223,14 +224,21 @@ export function nearestTable(
       solveOnBase(wish, most, many);
       keep(starts[1]!, g, b);
       keep(starts[2]!, g, b);
-      const [low, high] = [few[black]!, Math.max(few[black]!, many[black]!)];
-      error = withBlack(wish, low + (high - low) * buildOf(settings.black, high), high, c);
+      const low = few[black]!;
+      highest = Math.max(low, many[black]!);
+      error = withBlack(wish, low + (highest - low) * buildOf(settings.black, highest), highest, c);
     }
-    if (model.overlaps) error = mend(asked, c);
+    if (model.overlaps) {
+      error = mend(asked, c);
+      for (let turn = 0; turn < LIMIT_TURNS && exceeds(c) && c[black]! < highest; turn++) {
+        withBlack(without(asked), c[black]!, highest, c);
+        error = mend(asked, c);
+      }
+    }
     keep(starts[0]!, g, b);
     const own = out.subarray(0, inks);
     own.set(c);
-    if (exceeds(own)) error = withinLimit(wish, own);
+    if (exceeds(own)) error = withinLimit(model.overlaps ? without(asked) : asked, own);
     leaveBare(asked, error, own);
     if (withBase) fillBasePlanes(out, inks - 1);
     return Math.sqrt(error);

@@ -1,5 +1,17 @@
-import { byteOfLight, ciede2000, type LinearRgb, labOfLight, lightOfLab, reachOf, separated } from '../../src/index.ts';
-import { screensInStep } from '../../src/separate/in-step.ts';
+import {
+  byteOfLight,
+  ciede2000,
+  fillOf,
+  type Job,
+  type LinearRgb,
+  labOfLight,
+  lightOfLab,
+  reachOf,
+  separated,
+  withFill,
+} from '../../src/index.ts';
+import { isInRosette } from '../../src/document/separations.ts';
+import { inRosette, screensInStep } from '../../src/separate/in-step.ts';
 import { measureOverlaps, OVERLAP_STEPS } from '../../src/separate/overlaps.ts';
 import { kernels } from '../plates.ts';
 import { random } from '../random.ts';
@@ -27,15 +39,25 @@ function printed(colours: readonly Bytes[], lpi: number, side = 300) {
 }
 
 describe('colours off the plates of process, counted pixel by pixel (CIEDE2000: Sharma, Wu & Dalal 2005)', () => {
-  test.each([45, 60])('greys at %d lpi are within 1.5, their a* and b* within 1', (lpi) => {
-    for (const { off, lab, wish } of printed([20, 25, 30, 40, 50, 60, 75, 90].map(grey), lpi)) {
+  test.each([35, 45, 60, 75, 85])('greys of L* 4 to 90 at %d lpi are within 1.5, their a* and b* within 1', (lpi) => {
+    const greys = [4, 6, 8, 10, 12, 15, 20, 25, 30, 40, 50, 60, 75, 90].map(grey);
+    for (const { off, lab, wish } of printed(greys, lpi)) {
       expect([wish[0], off < 1.5]).toEqual([wish[0], true]);
       expect(Math.abs(lab[1] - wish[1])).toBeLessThan(1);
       expect(Math.abs(lab[2] - wish[2])).toBeLessThan(1);
     }
   });
-  test('deepest shadows, where black is nearly solid and the ink limit binds, are within 2.5', () => {
-    for (const { off } of printed([4, 8, 10, 12, 15].map(grey), 60)) expect(off).toBeLessThan(2.5);
+  test.each([45, 60, 85])('one grey across 4800 pixels is the same everywhere at %d lpi', (lpi) => {
+    for (const L of [15, 20, 50]) {
+      for (const { off, lab, wish } of printed(
+        Array.from({ length: 16 }, () => grey(L)),
+        lpi,
+      )) {
+        expect(off).toBeLessThan(1.5);
+        expect(Math.abs(lab[1] - wish[1])).toBeLessThan(1);
+        expect(Math.abs(lab[2] - wish[2])).toBeLessThan(1);
+      }
+    }
   });
   test('skins from light to dark brown are within 1.5', () => {
     const skins: Bytes[] = [
@@ -55,6 +77,33 @@ test.each([0.8, 1.5, 2.4, 3])('an ink limit of %d holds on the plates, as an ave
   const colours: Bytes[] = [...[0, 10, 20, 30, 50].map(grey), [90, 60, 45], [20, 40, 120], [160, 20, 30], [10, 70, 30]];
   const { coverages } = printBlocks({ set: 'process', colours, side: 200, settings: { limit } });
   for (const c of coverages) expect(c.reduce((a, b) => a + b, 0)).toBeLessThan(limit + 0.01);
+});
+
+describe('rosettes', () => {
+  const rows = (angle: number, lpi = 60) => ({ lpi, angle });
+  test('are made by three screens of one frequency 30° apart, whatever quarter they are turned by', () => {
+    expect(inRosette([rows(15), rows(75), rows(0), rows(45)])).toEqual([true, true, false, true]);
+    expect(inRosette([rows(-75), rows(165), rows(45)])).toEqual([true, true, true]);
+    expect(inRosette([rows(7.1), null, rows(37.1), rows(67.1)])).toEqual([true, false, true, true]);
+  });
+  test('are not made by two, by other angles or by other frequencies', () => {
+    expect(inRosette([rows(15), rows(45)])).toEqual([false, false]);
+    expect(inRosette([rows(15), rows(75), rows(48)])).toEqual([false, false, false]);
+    expect(inRosette([rows(15), rows(75), rows(45, 64)])).toEqual([false, false, false]);
+  });
+  test('a pass keeps step only with others of its own separation, and only where nothing bends it', () => {
+    const { job } = printBlocks({ set: 'process', colours: [[90, 90, 90]], side: 60 });
+    const of = (asked: Job) => asked.passes.map((pass) => isInRosette(asked, pass));
+    const angles = job.passes.map((pass) => (pass.on ? fillOf(pass).screen.angle : null));
+    expect(of(job)).toEqual(angles.map((angle) => angle === 15 || angle === 45 || angle === 75));
+    const turned = job.passes.map((pass) =>
+      pass.on && fillOf(pass).screen.angle === 45
+        ? withFill(pass, { screen: { ...fillOf(pass).screen, angle: 44 } })
+        : pass,
+    );
+    expect(of({ ...job, passes: turned })).toEqual(angles.map(() => false));
+    expect(of({ ...job, separations: [] })).toEqual(angles.map(() => false));
+  });
 });
 
 describe('screens that keep step', () => {

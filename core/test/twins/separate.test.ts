@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { encodeSrgb, fillInkTable, lookUpInks, memorySource, normalsOf, SEPARATION_PARAMS } from '../../src/index.ts';
 import { inkReader, placeReader } from '../../src/separate/ink-reader.ts';
+import { placeOfValue, valueAtPlace } from '../../src/separate/grid-places.ts';
 import { spreadReader } from '../../src/raster/spread.ts';
 import { processModel } from '../separate/sets.ts';
 import { nearestTable } from '../../src/separate/nearest.ts';
@@ -9,6 +10,17 @@ import { random } from '../random.ts';
 
 const rowsOf = (data: Uint16Array) => () => ({ depth: 16 as const, width: data.length, rows: 1, data });
 const area = (width: number, height = 1) => ({ x: 0, y: 0, width, height, step: 1 });
+
+test('places on a grid rise with the value and are found again from it', () => {
+  let last = -1;
+  for (let k = 0; k <= 4096; k++) {
+    const place = placeOfValue(k / 4096);
+    expect(place).toBeGreaterThan(last);
+    expect(Math.abs(valueAtPlace(place) - k / 4096)).toBeLessThan(1e-12);
+    last = place;
+  }
+  expect([placeOfValue(0), placeOfValue(1), valueAtPlace(0), valueAtPlace(1)]).toEqual([0, 1, 0, 1]);
+});
 
 test('one ink by the kernel is what the table gives for the colour', () => {
   const table = nearestTable(processModel(), normalsOf(SEPARATION_PARAMS), 17);

@@ -33,6 +33,8 @@ export interface ScreenAsked<S> {
   readonly width: number;
   readonly height: number;
   readonly ppi: number;
+  /** It prints with screens of its frequency 30° and 60° from it, so that the three have to keep step. */
+  readonly rosette: boolean;
   /** Names the pixels of one of the job's pictures; equal names mean equal pixels. Null if there is no such picture. */
   pixelsOf(id: string): string | null;
 }

@@ -86,20 +86,28 @@ export function balancedRanks(cell: Supercell, form: RowForm, keys: Uint32Array)
   // Cells are numbered as pixels are: in rows with a shift from band to band.
   const cellForm = rowForm({ x1: cell.i1, y1: -cell.j1, x2: cell.i2, y2: -cell.j2 });
 
+  const idOf = new Uint32Array(count);
+  const shares = new Float64Array(cells);
+
   /** For each pixel, taken in an order, how many of its cell come before it and the cell's share, in tone. */
   function counts(pixels: Uint32Array): Float64Array {
     const some = pixels.subarray(0, Math.max(1, Math.round(count * MIDDLE_SHARE)));
     const [cu, cv] = [middleOf(u, some), middleOf(v, some)];
-    const counted = new Uint32Array(cells);
-    const shares = new Float64Array(cells).fill(-1);
-    const tones = new Float64Array(count);
-    for (const k of pixels) {
+    // Cells are told apart in the order of memory; the pixels' own order jumps about in it.
+    shares.fill(-1);
+    for (let k = 0; k < count; k++) {
       const i = Math.floor(u[k]! - cu + 0.5);
       const j = Math.floor(v[k]! - cv + 0.5);
       const band = Math.floor(j / cellForm.rows);
       const column = modulo(i - band * cellForm.shift, cellForm.period);
       const id = (j - band * cellForm.rows) * cellForm.period + column;
+      idOf[k] = id;
       if (shares[id]! < 0) shares[id] = share(i, j);
+    }
+    const counted = new Uint32Array(cells);
+    const tones = new Float64Array(count);
+    for (const k of pixels) {
+      const id = idOf[k]!;
       tones[k] = (counted[id]!++ + shares[id]!) / area;
     }
     return tones;

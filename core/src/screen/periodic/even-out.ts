@@ -6,32 +6,6 @@ const LEVELS = 4;
 /** Number of box filters run in a row: together they approximate a Gaussian. */
 const WINDOWS = 2;
 
-/** Returns for every pixel of a repeat the index of the pixel below it: rows wrap to the next band, which is shifted. */
-function below({ rows, period, shift }: RowForm): Uint32Array {
-  const next = new Uint32Array(rows * period);
-  for (let y = 0, k = 0; y < rows; y++) {
-    for (let x = 0; x < period; x++, k++) next[k] = y + 1 < rows ? k + period : modulo(x - shift, period);
-  }
-  return next;
-}
-
-/** Returns the pixels of a repeat ordered by closed columns, and the end index of each column. */
-function columnsOf(next: Uint32Array): { readonly order: Uint32Array; readonly ends: readonly number[] } {
-  const order = new Uint32Array(next.length);
-  const seen = new Uint8Array(next.length);
-  const ends: number[] = [];
-  let n = 0;
-  for (let start = 0; start < next.length; start++) {
-    if (seen[start]) continue;
-    for (let k = start; !seen[k]; k = next[k]!) {
-      seen[k] = 1;
-      order[n++] = k;
-    }
-    ends.push(n);
-  }
-  return { order, ends };
-}
-
 /** Replaces each value of a cyclic run by the sum of the `width` values around it, in place. */
 function windowSums(values: Float64Array, from: number, to: number, width: number, held: Float64Array): void {
   const length = to - from;
@@ -50,6 +24,34 @@ function windowSums(values: Float64Array, from: number, to: number, width: numbe
 }
 
 /**
+ * The same down the columns, into `out`. Below its last row a repeat goes on with its first, `shift` pixels to the right;
+ * sums of whole rows are carried from row to row, so that memory is read in its own order.
+ */
+function windowSumsDown(
+  values: Float64Array,
+  { rows, period, shift }: RowForm,
+  width: number,
+  out: Float64Array,
+): void {
+  const sums = new Float64Array(period);
+  const half = width >> 1;
+  function add(row: number, sign: number): void {
+    const band = Math.floor(row / rows);
+    const start = (row - band * rows) * period;
+    const from = modulo(-band * shift, period);
+    const first = period - from;
+    for (let x = 0; x < first; x++) sums[x]! += sign * values[start + from + x]!;
+    for (let x = first; x < period; x++) sums[x]! += sign * values[start + x - first]!;
+  }
+  for (let row = -half; row < width - half; row++) add(row, 1);
+  for (let y = 0; y < rows; y++) {
+    out.set(sums, y * period);
+    add(y + width - half, 1);
+    add(y - half, -1);
+  }
+}
+
+/**
  * Tones 0..1 of a repeat's pixels, such that the surroundings of every pixel, weighted by a bell about
  * `width` pixels wide, have that coverage when it prints: what an order of pixels leaves of broad ripples is
  * taken out. `ranks` must spread neighbouring cells well.
@@ -57,8 +59,7 @@ function windowSums(values: Float64Array, from: number, to: number, width: numbe
 export function evenOut(ranks: Uint32Array, form: RowForm, width: number): Float64Array {
   const count = ranks.length;
   const { rows, period } = form;
-  const { order, ends } = columnsOf(below(form));
-  const held = new Float64Array(count);
+  const held = new Float64Array(period);
   const down = new Float64Array(count);
   let area = 1;
   for (let n = 0; n < WINDOWS; n++) area *= width * width;
@@ -69,15 +70,11 @@ export function evenOut(ranks: Uint32Array, form: RowForm, width: number): Float
     for (let n = 0; n < WINDOWS; n++) {
       for (let y = 0; y < rows; y++) windowSums(out, y * period, (y + 1) * period, width, held);
     }
-    for (let k = 0; k < count; k++) down[k] = out[order[k]!]!;
     for (let n = 0; n < WINDOWS; n++) {
-      let from = 0;
-      for (const to of ends) {
-        windowSums(down, from, to, width, held);
-        from = to;
-      }
+      windowSumsDown(out, form, width, down);
+      out.set(down);
     }
-    for (let k = 0; k < count; k++) out[order[k]!] = down[k]! * scale;
+    for (let k = 0; k < count; k++) out[k]! *= scale;
   }
 
   const tones = new Float64Array(count);

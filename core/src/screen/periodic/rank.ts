@@ -13,31 +13,39 @@ export function rankKey(value: number, px: number, py: number): number {
   return Math.min(VALUE_STEPS, Math.max(0, q)) * TIE_STEPS + tie;
 }
 
+const HALF = 1 << 16;
+
+/** Turns how often each value comes into the place of its first. */
+function firstPlaces(counts: Uint32Array): void {
+  let from = 0;
+  for (let value = 0; value < HALF; value++) {
+    const count = counts[value]!;
+    counts[value] = from;
+    from += count;
+  }
+}
+
 /**
  * Rank of each entry when 32-bit keys are put in rising order; equal keys keep their place.
- * A radix sort, 11 bits a turn, linear in the number of keys.
+ * A radix sort by the lower and then by the upper 16 bits, linear in the number of keys.
  */
 export function ranksOf(keys: Uint32Array): Uint32Array {
   const n = keys.length;
-  let order = new Uint32Array(n);
-  let next = new Uint32Array(n);
-  for (let k = 0; k < n; k++) order[k] = k;
-  const counts = new Uint32Array(2048);
-  for (let shift = 0; shift < 32; shift += 11) {
-    counts.fill(0);
-    for (let k = 0; k < n; k++) counts[(keys[k]! >>> shift) & 2047]!++;
-    let from = 0;
-    for (let b = 0; b < 2048; b++) {
-      const c = counts[b]!;
-      counts[b] = from;
-      from += c;
-    }
-    for (let k = 0; k < n; k++) {
-      const index = order[k]!;
-      next[counts[(keys[index]! >>> shift) & 2047]!++] = index;
-    }
-    [order, next] = [next, order];
+  const counts = new Uint32Array(HALF);
+  for (let k = 0; k < n; k++) counts[keys[k]! & 65535]!++;
+  firstPlaces(counts);
+  const order = new Uint32Array(n);
+  const upper = new Uint16Array(n);
+  for (let k = 0; k < n; k++) {
+    const key = keys[k]!;
+    const place = counts[key & 65535]!++;
+    order[place] = k;
+    upper[place] = key >>> 16;
   }
-  for (let k = 0; k < n; k++) next[order[k]!] = k;
-  return next;
+  counts.fill(0);
+  for (let k = 0; k < n; k++) counts[upper[k]!]!++;
+  firstPlaces(counts);
+  const ranks = new Uint32Array(n);
+  for (let k = 0; k < n; k++) ranks[order[k]!] = counts[upper[k]!]!++;
+  return ranks;
 }

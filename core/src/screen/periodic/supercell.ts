@@ -25,7 +25,7 @@ export interface Supercell {
 }
 
 /** Largest repeat area in pixels that is considered, unless one cell alone is larger. */
-const LARGEST_AREA = 1 << 20;
+export const LARGEST_AREA = 1 << 20;
 /** Relative error of the cell vector that is good enough to stop at: 0.03 % of length, 0.017° of turn. */
 const GOOD_ENOUGH = 3e-4;
 /** Relative error that suffices among repeats that compile at once (0.1 % and 0.05° are promised): a far larger repeat takes half a second to compile. */
@@ -66,7 +66,8 @@ function* shellsOf(reaches: readonly number[]): Generator<Multiple> {
   }
 }
 
-function checkPitch(pitch: number): void {
+/** @throws RangeError when a pitch is outside 2 .. 2000 pixels */
+export function checkPitch(pitch: number): void {
   if (pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH) return;
   throw new RangeError(`A cell of ${pitch} pixels cannot be screened; it must be 2 to 2000 pixels wide.`);
 }

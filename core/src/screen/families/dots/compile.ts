@@ -12,6 +12,7 @@ import { type CellPlace, REGULAR, type RegularLattice } from './lattices/regular
 import { latticeOf, latticePositions } from '../../periodic/positions.ts';
 import { soften } from '../../periodic/soften.ts';
 import { actualScreen, type Basis, findSupercell, findSupercellOf, type Supercell } from '../../periodic/supercell.ts';
+import { findSupercellInStep } from '../../periodic/supercells-in-step.ts';
 import type { CellMap, CompiledScreen } from '../../compiled.ts';
 import type { Making, ScreenAsked } from '../family.ts';
 import type { DotSettings } from './params.ts';
@@ -24,6 +25,8 @@ export interface DotInputs {
   readonly relevel: boolean;
   readonly pitch: number;
   readonly angle: number;
+  /** It keeps step with the other two screens of a rosette. */
+  readonly rosette: boolean;
   /** Cells of each ring of the spokes lattice. */
   readonly spokes: number | null;
   readonly seed: number | null;
@@ -44,7 +47,7 @@ const SQUARE: Basis = { ax: 1, ay: 0, bx: 0, by: 1 };
 
 /** Lattices whose cells repeat: compiled into a tile. */
 function regular(
-  { pitch, angle, softness, relevel }: DotInputs,
+  { pitch, angle, rosette, softness, relevel }: DotInputs,
   { draft, share }: How,
   lattice: RegularLattice,
   shape: DotShape,
@@ -52,7 +55,8 @@ function regular(
   const { ax, ay, bx, by } = lattice.basis;
   const basis = { ax: ax * pitch, ay: ay * pitch, bx: bx * pitch, by: by * pitch };
   const square = lattice === REGULAR.square;
-  const cell = square ? findSupercell(pitch, angle, draft) : findSupercellOf(basis, angle, draft);
+  const squareCell = () => (rosette && !draft ? findSupercellInStep(pitch, angle) : findSupercell(pitch, angle, draft));
+  const cell = square ? squareCell() : findSupercellOf(basis, angle, draft);
   const place = newPlace();
   const own: HeightMap = (u, v) => {
     lattice.place(u, v, place);
@@ -270,7 +274,7 @@ export function latticeMaker(lattice: string): LatticeMaker {
   return maker;
 }
 
-export function dotInputs({ own, shared, pitch, width, height }: ScreenAsked<DotSettings>): DotInputs {
+export function dotInputs({ own, shared, pitch, width, height, rosette }: ScreenAsked<DotSettings>): DotInputs {
   const { shape, lattice, softness, relevel } = own;
   const { placed, centre, chance } = latticeMaker(lattice);
   const at = centre ? { cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 } : { cx: 0, cy: 0 };
@@ -281,6 +285,7 @@ export function dotInputs({ own, shared, pitch, width, height }: ScreenAsked<Dot
     relevel,
     pitch,
     angle: shared.angle,
+    rosette: rosette && lattice === 'square',
     spokes: lattice === 'spokes' ? own.spokes : null,
     seed: chance ? shared.seed : null,
     place: placed ? { width, height, ...at } : null,

@@ -4,6 +4,7 @@ import { createField, type SheetHeights } from '../../field/field.ts';
 import { COURSES, type Course, type CourseInput, gapDepth, type LinePlace, smoothNoise } from './courses.ts';
 import { latticePositions } from '../../periodic/positions.ts';
 import { actualScreen, findSupercell, findSupercellOf } from '../../periodic/supercell.ts';
+import { findSupercellInStep } from '../../periodic/supercells-in-step.ts';
 import type { CellMap, CompiledScreen } from '../../compiled.ts';
 import type { Making, ScreenAsked } from '../family.ts';
 import { LINE_PARAMS, type LineSettings } from './params.ts';
@@ -18,6 +19,8 @@ export interface LineInputs {
   readonly pitch: number;
   readonly angle: number;
   readonly seed: number;
+  /** It keeps step with the other two screens of a rosette. */
+  readonly rosette: boolean;
   /** The sheet in pixels and the middle of rings and rays in it; null for lines that repeat. */
   readonly place: { readonly width: number; readonly height: number; readonly cx: number; readonly cy: number } | null;
 }
@@ -28,10 +31,10 @@ const newPlace = (): LinePlace => ({ across: 0, along: 0 });
 const offLine = (across: number): number => Math.abs(2 * (across - Math.floor(across)) - 1);
 
 /** Lines without a hand's breaks and wobble, which repeat: compiled into a tile. */
-function repeating({ lines, pitch, angle }: LineInputs, { draft, share }: Making): CompiledScreen {
+function repeating({ lines, pitch, angle, rosette }: LineInputs, { draft, share }: Making): CompiledScreen {
   const { kind, wavelength, swing } = lines;
   if (kind === 'straight') {
-    const cell = findSupercell(pitch, angle, draft);
+    const cell = rosette && !draft ? findSupercellInStep(pitch, angle) : findSupercell(pitch, angle, draft);
     const tile = compileTile(cell, (_, v) => 1 - 2 * offLine(v), { draft, share });
     const cells: CellMap = { kind: 'lattice', positions: latticePositions(cell), pitch: actualScreen(cell).pitch };
     return periodicScreen(tile, cells);
@@ -130,7 +133,7 @@ export const lineTraits = (lines: LineSettings) => ({
   chance: byHand(lines),
 });
 
-export function lineInputs({ own, shared, pitch, width, height }: ScreenAsked<LineSettings>): LineInputs {
+export function lineInputs({ own, shared, pitch, width, height, rosette }: ScreenAsked<LineSettings>): LineInputs {
   // Whole circles look the same however they are turned, until a hand breaks them.
   const angle = own.kind === 'concentric' && !byHand(own) ? 0 : shared.angle;
   return {
@@ -138,6 +141,7 @@ export function lineInputs({ own, shared, pitch, width, height }: ScreenAsked<Li
     pitch,
     angle,
     seed: byHand(own) ? shared.seed : 0,
+    rosette: rosette && own.kind === 'straight' && repeats(own),
     place: repeats(own) ? null : { width, height, cx: shared.centreX * width - 0.5, cy: shared.centreY * height - 0.5 },
   };
 }
