@@ -19,8 +19,11 @@ const SOLID_FROM = 0.8;
 const STUCK = 0.01;
 /** Ink beyond the limit that is mended by scaling instead of by another search. */
 const LIMIT_NEAR = 1e-3;
-/** How finely the black that keeps the ink limit is found. */
-const HALVINGS = 9;
+/** How near the wanted total the black that keeps it brings ink, and how often it is tried at most. */
+const BLACK_NEAR = 5e-3;
+const BLACK_TURNS = 8;
+/** How often coverages beyond the ink limit are scaled. */
+const SCALINGS = 9;
 /** More chroma (OKLab) than this and an ink is no black. */
 const BLACK_CHROMA = 0.05;
 const BLACK_LIGHTNESS = 0.45;
@@ -61,6 +64,21 @@ const buildOf = (black: number, most: number): number => {
   const reach = Math.min(1, Math.max(0, (most - start) / (1 - start)));
   return black * power(reach, 1 - black);
 };
+
+/** Shares of the ink limit from which on black takes over from other inks: for a build without black, and how much sooner for one of black alone. */
+const LATEST_KNEE = 0.95;
+const SOONER = 0.3;
+
+/**
+ * The total ink that a total without a limit is brought down to: all of it at first, then ever less, always below the
+ * limit. So black does not set in all at once where the limit is met.
+ */
+function softLimit(total: number, limit: number, black: number): number {
+  const knee = (LATEST_KNEE - SOONER * black) * limit;
+  if (total <= knee) return total;
+  const beyond = (total - knee) / (limit - knee);
+  return knee + ((limit - knee) * beyond) / (1 + beyond);
+}
 
 /** Turns in which a limit for the search is lowered until the ink it gives keeps the limit that was asked. */
 const LIMIT_TURNS = 6;
@@ -147,18 +165,25 @@ export function nearestTable(
 
   const exceeds = (c: Float64Array) => totalInk(c, withBase) > settings.limit;
 
-  /** Coverages with a given black, or with the least above it that keeps the ink limit. */
+  /** Coverages with a given black, or with more of it where ink comes near its limit. */
   function withBlack(wish: Wish, share: number, highest: number, c: Float64Array): number {
     const error = withThisBlack(wish, share, c);
-    if (!exceeds(c) || share >= highest) return error;
-    let [low, high] = [share, highest];
-    for (let turn = 0; turn < HALVINGS; turn++) {
-      const middle = (low + high) / 2;
-      withThisBlack(wish, middle, c);
-      if (exceeds(c)) low = middle;
-      else high = middle;
+    const total = totalInk(c, withBase);
+    const most = softLimit(total, settings.limit, settings.black);
+    if (most === total || share >= highest) return error;
+    // Ink beyond the wanted total falls nearly evenly as black grows: where a line through two shares meets it is tried.
+    let [low, over] = [share, total - most];
+    let near = withThisBlack(wish, highest, c);
+    let [high, under] = [highest, totalInk(c, withBase) - most];
+    for (let turn = 0; turn < BLACK_TURNS && under < -BLACK_NEAR; turn++) {
+      const at = low + ((high - low) * over) / (over - under);
+      near = withThisBlack(wish, at, c);
+      const beyond = totalInk(c, withBase) - most;
+      if (Math.abs(beyond) < BLACK_NEAR) break;
+      if (beyond > 0) [low, over, under] = [at, beyond, under / 2];
+      else [high, under, over] = [at, beyond, over / 2];
     }
-    return withThisBlack(wish, high, c);
+    return near;
   }
 
   const plain: PrintModel = { ...model, overlaps: null };
@@ -193,7 +218,7 @@ export function nearestTable(
     }
     let share = 1;
     const scaled = () => Float64Array.from(c, (v) => v * share);
-    for (let turn = 0; turn < HALVINGS && exceeds(scaled()); turn++) {
+    for (let turn = 0; turn < SCALINGS && exceeds(scaled()); turn++) {
       share *= settings.limit / totalInk(scaled(), withBase);
     }
     c.set(scaled());

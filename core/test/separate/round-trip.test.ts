@@ -61,6 +61,15 @@ test('the ink limit holds at every colour, and black takes the place of the rest
   expect(Math.max(...sums(2.4))).toBeLessThan(2.42);
 });
 
+test('black takes over from the colours little by little along the greys, before the ink limit is met', () => {
+  const table = nearestTable(processModel(), normalsOf(SEPARATION_PARAMS));
+  const blacks = Array.from({ length: 52 }, (_, k) => lookUpInks(table, k / 51, k / 51, k / 51)[3]!);
+  for (let k = 1; k < blacks.length; k++) {
+    expect(blacks[k - 1]! - blacks[k]!).toBeGreaterThan(-0.01);
+    expect(blacks[k - 1]! - blacks[k]!).toBeLessThan(0.1);
+  }
+});
+
 test('more black build moves grey from the colours to black', () => {
   const model = processModel();
   const greys = [0, 0.5, 1].map((black) => {
