@@ -1,6 +1,6 @@
-import { oklabOfLight } from '../colour/oklab.ts';
-import { power, square } from '../math/exact.ts';
+import { square } from '../math/exact.ts';
 import { BASE_PLANES, fillBasePlanes, totalInk } from './base.ts';
+import { blackOf, buildOf, softLimit } from './black.ts';
 import { fillInkTable, type InkTable } from './ink-table.ts';
 import { type PrintModel, predict } from './model.ts';
 import type { SeparationSettings } from './params.ts';
@@ -24,61 +24,11 @@ const BLACK_NEAR = 5e-3;
 const BLACK_TURNS = 8;
 /** How often coverages beyond the ink limit are scaled. */
 const SCALINGS = 9;
-/** More chroma (OKLab) than this and an ink is no black. */
-const BLACK_CHROMA = 0.05;
-const BLACK_LIGHTNESS = 0.45;
-
-/** Which ink carries the dark: the darkest near grey one of a set of at least three; -1 without one. */
-export function blackOf(model: PrintModel): number {
-  if (model.inks < 3) return -1;
-  let black = -1;
-  let least = BLACK_LIGHTNESS;
-  for (let k = 0; k < model.inks; k++) {
-    const lab = [0, 0, 0];
-    const light = predict(
-      model,
-      Array.from({ length: model.inks }, (_, j) => (j === k ? 1 : 0)),
-    );
-    oklabOfLight(...light, lab);
-    const chroma = Math.sqrt(lab[1]! * lab[1]! + lab[2]! * lab[2]!);
-    if (chroma < BLACK_CHROMA && lab[0]! < least) {
-      black = k;
-      least = lab[0]!;
-    }
-  }
-  return black;
-}
-
 /** Grid points along a channel: fewer with more inks, since every point takes longer. */
 export const tableSize = (inks: number): number => (inks <= 4 ? 25 : inks <= 6 ? 21 : 17);
 
 /** Points along a channel for a first look at a change, made in about the time that a picture takes to show. */
 export const coarseSize = (inks: number): number => (inks <= 4 ? 7 : inks <= 6 ? 6 : 5);
-
-/**
- * The share of the way from the least black to the most that a black build takes. A skeleton (near 0)
- * begins late, in the darks; at 1 black takes all that it can.
- */
-const buildOf = (black: number, most: number): number => {
-  const start = 0.6 * (1 - black);
-  const reach = Math.min(1, Math.max(0, (most - start) / (1 - start)));
-  return black * power(reach, 1 - black);
-};
-
-/** Shares of the ink limit from which on black takes over from other inks: for a build without black, and how much sooner for one of black alone. */
-const LATEST_KNEE = 0.95;
-const SOONER = 0.3;
-
-/**
- * The total ink that a total without a limit is brought down to: all of it at first, then ever less, always below the
- * limit. So black does not set in all at once where the limit is met.
- */
-function softLimit(total: number, limit: number, black: number): number {
-  const knee = (LATEST_KNEE - SOONER * black) * limit;
-  if (total <= knee) return total;
-  const beyond = (total - knee) / (limit - knee);
-  return knee + ((limit - knee) * beyond) / (1 + beyond);
-}
 
 /** Turns in which a limit for the search is lowered until the ink it gives keeps the limit that was asked. */
 const LIMIT_TURNS = 6;

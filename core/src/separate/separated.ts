@@ -9,7 +9,8 @@ import { CHOSEN_SIZE, chosenTable } from './chosen.ts';
 import type { InkTable } from './ink-table.ts';
 import { createPrintModel, type PrintModel } from './model.ts';
 import type { Overlaps } from './overlaps.ts';
-import { blackOf, coarseSize, nearestTable, tableSize } from './nearest.ts';
+import { blackOf } from './black.ts';
+import { coarseSize, nearestTable, tableSize } from './nearest.ts';
 import type { SeparationSettings } from './params.ts';
 import { kernelSolver } from './solve-kernel.ts';
 
