@@ -20,6 +20,7 @@ describe('the command line refuses', () => {
     ['a directory to measure', ['measure', 'sub'], /sub is a directory, not a file/],
     ['an empty file', ['screen', 'empty.png', 'x.png'], /empty\.png is empty/],
     ['an OUT that is a directory', ['screen', 'flat.png', 'sub.png'], /sub\.png is a directory; name a file/],
+    ['an OUT that is a directory without an ending', ['screen', 'flat.png', 'sub'], /sub is a directory; name a file/],
     ['an OUT below a file', ['screen', 'flat.png', 'text.png/x.png'], /text\.png is a file, so nothing can be written/],
     [
       'an OUTDIR that is a file',

@@ -181,10 +181,10 @@ export async function screen(args: readonly string[]): Promise<void> {
   const values: Values = parsed.values;
   const [input, out] = positionals;
   if (!input || !out || positionals.length > 2) throw new UsageError('screen takes IN and OUT.');
+  checkOutput(out);
   const known = endings();
   const kind = known.get(extname(out).slice(1).toLowerCase());
   if (!kind) throw new UsageError(`OUT must end in .${[...known.keys()].join(', .')}.`);
-  checkOutput(out);
   const bytes = await readInput(input);
   const picture = await normalisePicture(bytes, input);
   const tile = values.tile === undefined ? null : await normalisePicture(await readInput(values.tile), values.tile);
