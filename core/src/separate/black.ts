@@ -37,7 +37,10 @@ export const buildOf = (black: number, most: number): number => {
   return black * power(reach, 1 - black);
 };
 
-/** Shares of the ink limit from which on black takes over from other inks: for a build without black, and how much sooner for one of black alone. */
+/**
+ * Share of the ink limit from which on black takes over from other inks in a build without black, and how much sooner it
+ * does in one of as much black as can be.
+ */
 const LATEST_KNEE = 0.95;
 const SOONER = 0.3;
 

@@ -61,8 +61,8 @@ export function inStep(from: InkScreens): InStep | null {
 }
 
 /**
- * Counts what the plates of screens in step share, over squares spread evenly over the sheet: lattices on whole pixels keep
- * step only nearly, so that what they share drifts from one side to the other.
+ * Counts what the plates of screens in step share, over squares spread evenly over the sheet: lattices on whole pixels
+ * that make no rosette keep step only nearly, so that what they share drifts from one side to the other.
  * @param compile compiles a screen, or takes it from where it is compiled already
  */
 export function overlapsOf({ sheet, inks, screens, rosette }: InStep, compile: CompileScreen = compileAlone): Overlaps {
@@ -75,7 +75,7 @@ export function overlapsOf({ sheet, inks, screens, rosette }: InStep, compile: C
   const squares = screens.map((screen, k) => {
     const { thresholds } = compile(planScreen(sheet, screen, () => null, rosette[k]));
     const all = new Uint16Array(areas.length * SIDE * SIDE);
-    for (const [k, area] of areas.entries()) all.set(thresholds!(area), k * SIDE * SIDE);
+    for (const [square, area] of areas.entries()) all.set(thresholds!(area), square * SIDE * SIDE);
     return all;
   });
   return measureOverlaps(inks, squares);

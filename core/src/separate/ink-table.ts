@@ -3,7 +3,8 @@ import { placeOfValue, valueAtPlace } from './grid-places.ts';
 
 /**
  * Coverages of some inks for every colour of a picture, on a grid of `size` points along each sRGB-encoded
- * channel (see grid-places.ts); between its points they are interpolated in tetrahedra. Planes hold 0..65535, blue fastest.
+ * channel (see grid-places.ts); between its points they are interpolated in tetrahedra. Planes hold 0..65535, blue
+ * fastest.
  */
 export interface InkTable {
   readonly size: number;

@@ -143,8 +143,10 @@ export function nearestTable(
 
   /** Mends coverages for what plates share beyond chance: the search, which knows nothing of it, aims beside the wish. */
   function mend(wish: Wish, c: Float64Array): number {
-    final.low[black] = c[black]!;
-    final.high[black] = c[black]!;
+    if (black >= 0) {
+      final.low[black] = c[black]!;
+      final.high[black] = c[black]!;
+    }
     for (let turn = 0; ; turn++) {
       const print = oklabWish(predict(model, c));
       const chance = oklabWish(predict(plain, c));
@@ -205,7 +207,7 @@ export function nearestTable(
     }
     if (model.overlaps) {
       error = mend(asked, c);
-      for (let turn = 0; turn < LIMIT_TURNS && exceeds(c) && c[black]! < highest; turn++) {
+      for (let turn = 0; turn < LIMIT_TURNS && black >= 0 && exceeds(c) && c[black]! < highest; turn++) {
         withBlack(without(asked), c[black]!, highest, c);
         error = mend(asked, c);
       }

@@ -42,8 +42,8 @@ export function darkestOf(model: PrintModel, limit = model.inks): LinearRgb {
 
 /**
  * Colours are seen against the stock when its white stands for white; with `fitDarks` the darkest print within the ink
- * limit stands for black. Both scale light, so that greys keep their place between the two. On a stock that is itself the darkest, as
- * dark cloth is, black is the bare stock with its own tint.
+ * limit stands for black. Both scale light, so that greys keep their place between the two. On a stock that is itself
+ * the darkest, as dark cloth is, black is the bare stock with its own tint.
  */
 export function wishOf(
   model: PrintModel,

@@ -102,6 +102,10 @@ describe('rosettes', () => {
         : pass,
     );
     expect(of({ ...job, passes: turned })).toEqual(angles.map(() => false));
+    const bent = job.passes.map((pass) =>
+      fillOf(pass).screen.angle === 45 ? withFill(pass, { bend: [{ kind: 'any', on: true, settings: {} }] }) : pass,
+    );
+    expect(of({ ...job, passes: bent })).toEqual(angles.map(() => false));
     expect(of({ ...job, separations: [] })).toEqual(angles.map(() => false));
   });
 });

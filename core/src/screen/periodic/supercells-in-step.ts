@@ -1,4 +1,5 @@
 import { cosine, sine, square } from '../../math/exact.ts';
+import { modulo } from '../../math/integers.ts';
 import { checkPitch, findSupercell, LARGEST_AREA, type Supercell } from './supercell.ts';
 
 /** Relative error of a cell vector that each of the three may have; 0.1 % and 0.05° are promised. */
@@ -7,10 +8,13 @@ const ENOUGH = 8.5e-4;
 /** The screens of a rosette are so many degrees apart. */
 const APART = 30;
 
-/** Cells that a repeat spans along both vectors of a lattice, and the pixels of the repeat. */
-interface Spans {
+interface Vector {
   readonly x: number;
   readonly y: number;
+}
+
+/** Cells that a repeat spans along both vectors of a lattice, and the pixels of the repeat. */
+interface Spans extends Vector {
   readonly i: number;
   readonly j: number;
 }
@@ -51,32 +55,27 @@ function threeInStep(pitch: number, base: number): readonly Spans[] | null {
   return best;
 }
 
-interface Vector {
-  readonly x: number;
-  readonly y: number;
-}
-
 /** How far a repeat is from the cells that it spans, as a share of its length. */
 function errorOf(cell: Vector, { x, y, i, j }: Spans): number {
   return lengthOf(x - (i * cell.x - j * cell.y), y - (i * cell.y + j * cell.x)) / lengthOf(x, y);
 }
 
 /**
- * The same as `findSupercell` for a screen that prints with others of its frequency, 30° and 60° from its own angle. All
- * three repeat on the same whole pixels and their frequencies add up exactly, so that their rosette is the same
- * everywhere on the sheet and grey stays grey. Where no repeat up to 2^20 pixels does that, each keeps its own.
+ * The supercell of a square lattice for a screen that prints with others of its frequency, 30° and 60° from its own
+ * angle. All three repeat on the same whole pixels and their frequencies add up exactly, so that their rosette is the
+ * same everywhere on the sheet and grey stays grey. Where no repeat up to 2^20 pixels does that, each keeps its own.
  * @throws RangeError when the pitch is outside 2 .. 2000 pixels
  */
 export function findSupercellInStep(pitch: number, angle: number): Supercell {
   checkPitch(pitch);
-  const base = roundAngle(((angle % APART) + APART) % APART) % APART;
+  const base = roundAngle(modulo(angle, APART)) % APART;
   const found = threeInStep(pitch, base);
   if (!found) return findSupercell(pitch, angle);
   const turns = Math.round((angle - base) / APART);
-  const third = ((turns % 3) + 3) % 3;
+  const third = modulo(turns, 3);
   const { x, y, i, j } = found[third]!;
   // The lattice itself is the same after 90°; its first vector is turned.
-  const quarters = ((((turns - third) / 3) % 4) + 4) % 4;
+  const quarters = modulo((turns - third) / 3, 4);
   const [across, along] = [
     [i, j],
     [j, -i],
@@ -85,3 +84,7 @@ export function findSupercellInStep(pitch: number, angle: number): Supercell {
   ][quarters] as [number, number];
   return { x1: x, y1: y, x2: -y, y2: x, i1: across, j1: along, i2: -along, j2: across };
 }
+
+/** The supercell of a square lattice: in step with the others of a rosette where it is in one, and not in a draft. */
+export const squareSupercell = (pitch: number, angle: number, rosette: boolean, draft: boolean): Supercell =>
+  rosette && !draft ? findSupercellInStep(pitch, angle) : findSupercell(pitch, angle, draft);

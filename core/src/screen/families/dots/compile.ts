@@ -11,8 +11,8 @@ import type { LatticeName } from './lattices/names.ts';
 import { type CellPlace, REGULAR, type RegularLattice } from './lattices/regular.ts';
 import { latticeOf, latticePositions } from '../../periodic/positions.ts';
 import { soften } from '../../periodic/soften.ts';
-import { actualScreen, type Basis, findSupercell, findSupercellOf, type Supercell } from '../../periodic/supercell.ts';
-import { findSupercellInStep } from '../../periodic/supercells-in-step.ts';
+import { actualScreen, type Basis, findSupercellOf, type Supercell } from '../../periodic/supercell.ts';
+import { squareSupercell } from '../../periodic/supercells-in-step.ts';
 import type { CellMap, CompiledScreen } from '../../compiled.ts';
 import type { Making, ScreenAsked } from '../family.ts';
 import type { DotSettings } from './params.ts';
@@ -55,8 +55,7 @@ function regular(
   const { ax, ay, bx, by } = lattice.basis;
   const basis = { ax: ax * pitch, ay: ay * pitch, bx: bx * pitch, by: by * pitch };
   const square = lattice === REGULAR.square;
-  const squareCell = () => (rosette && !draft ? findSupercellInStep(pitch, angle) : findSupercell(pitch, angle, draft));
-  const cell = square ? squareCell() : findSupercellOf(basis, angle, draft);
+  const cell = square ? squareSupercell(pitch, angle, rosette, draft) : findSupercellOf(basis, angle, draft);
   const place = newPlace();
   const own: HeightMap = (u, v) => {
     lattice.place(u, v, place);

@@ -15,8 +15,8 @@ export function eyeCorrelation(): Float64Array {
 /** Tone from either end from which on a pixel may change alone. */
 const LEAST_ALONE = 0.1;
 /**
- * Share of the way between two levels from either of them from which on pixels may be exchanged. Dots that are further apart than the eye's bell reaches feel
- * nothing but the slope of the picture: they would all wander to its darker parts.
+ * Share of the way between two levels from either of them from which on pixels may be exchanged. Dots that are further
+ * apart than the eye's bell reaches feel nothing but the slope of the picture: they would all wander to its darker parts.
  */
 const LEAST_EXCHANGED = 0.045;
 

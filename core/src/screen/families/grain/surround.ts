@@ -1,4 +1,5 @@
 import { hashShare } from '../../../math/hash.ts';
+import { modulo } from '../../../math/integers.ts';
 import type { MethodInput, RowReader } from './method.ts';
 
 /**
@@ -44,10 +45,9 @@ export function surroundOf({ serpentine, reach, seed, quick }: SurroundAsked): S
 const MIRRORED = 16;
 
 /** An index that runs to and fro between 0 and count − 1, for any whole number; −1 is 0. */
-export function mirrored(index: number, count: number): number {
-  const twice = 2 * count;
-  const within = ((index % twice) + twice) % twice;
-  return within < count ? within : twice - 1 - within;
+function mirrored(index: number, count: number): number {
+  const within = modulo(index, 2 * count);
+  return within < count ? within : 2 * count - 1 - within;
 }
 
 /** Width of rows with their surround. */

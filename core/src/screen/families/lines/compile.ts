@@ -3,8 +3,8 @@ import { compileTile } from '../../periodic/compile-tile.ts';
 import { createField, type SheetHeights } from '../../field/field.ts';
 import { COURSES, type Course, type CourseInput, gapDepth, type LinePlace, smoothNoise } from './courses.ts';
 import { latticePositions } from '../../periodic/positions.ts';
-import { actualScreen, findSupercell, findSupercellOf } from '../../periodic/supercell.ts';
-import { findSupercellInStep } from '../../periodic/supercells-in-step.ts';
+import { actualScreen, findSupercellOf } from '../../periodic/supercell.ts';
+import { squareSupercell } from '../../periodic/supercells-in-step.ts';
 import type { CellMap, CompiledScreen } from '../../compiled.ts';
 import type { Making, ScreenAsked } from '../family.ts';
 import { LINE_PARAMS, type LineSettings } from './params.ts';
@@ -34,7 +34,7 @@ const offLine = (across: number): number => Math.abs(2 * (across - Math.floor(ac
 function repeating({ lines, pitch, angle, rosette }: LineInputs, { draft, share }: Making): CompiledScreen {
   const { kind, wavelength, swing } = lines;
   if (kind === 'straight') {
-    const cell = rosette && !draft ? findSupercellInStep(pitch, angle) : findSupercell(pitch, angle, draft);
+    const cell = squareSupercell(pitch, angle, rosette, draft);
     const tile = compileTile(cell, (_, v) => 1 - 2 * offLine(v), { draft, share });
     const cells: CellMap = { kind: 'lattice', positions: latticePositions(cell), pitch: actualScreen(cell).pitch };
     return periodicScreen(tile, cells);
