@@ -72,11 +72,15 @@ export function overlapsOf({ sheet, inks, screens, rosette }: InStep, compile: C
   const areas = starts(size.height).flatMap((y) =>
     starts(size.width).map((x) => ({ x, y, width: SIDE, height: SIDE, step: 1 })),
   );
-  const squares = screens.map((screen, k) => {
-    const { thresholds } = compile(planScreen(sheet, screen, () => null, rosette[k]));
-    const all = new Uint16Array(areas.length * SIDE * SIDE);
-    for (const [square, area] of areas.entries()) all.set(thresholds!(area), square * SIDE * SIDE);
-    return all;
-  });
-  return measureOverlaps(inks, squares);
+  // The last first: another thread that prepares the same plates begins with the first (see print/prepare.ts).
+  const squares = screens
+    .map((screen, k) => planScreen(sheet, screen, () => null, rosette[k]))
+    .toReversed()
+    .map((planned) => {
+      const { thresholds } = compile(planned);
+      const all = new Uint16Array(areas.length * SIDE * SIDE);
+      for (const [square, area] of areas.entries()) all.set(thresholds!(area), square * SIDE * SIDE);
+      return all;
+    });
+  return measureOverlaps(inks, squares.toReversed());
 }
