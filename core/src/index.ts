@@ -2,6 +2,7 @@
 export { byteCache, countCache, remember } from './memory/cache.ts';
 export { createKernels, type Kernels } from './kernel/kernels.ts';
 export { MM_PER_INCH } from './math/units.ts';
+export { cut } from './settings/cut.ts';
 export * from './settings/params.ts';
 
 export { ciede2000 } from './colour/ciede2000.ts';

@@ -1,5 +1,6 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
+import { SessionController } from './access/session.controller.ts';
 import { ENTITIES } from './database/entities.ts';
 import { databaseOptions } from './database/options.ts';
 import { InkSetsController } from './ink-sets/ink-sets.controller.ts';
@@ -7,23 +8,41 @@ import { InkSetsService } from './ink-sets/ink-sets.service.ts';
 import { JobsController } from './jobs/jobs.controller.ts';
 import { JobsService } from './jobs/jobs.service.ts';
 import { SmallPrintsService } from './jobs/small-prints.service.ts';
+import { servesOthers } from './guard/loopback.ts';
 import { PicturesController } from './pictures/pictures.controller.ts';
 import { PicturesService } from './pictures/pictures.service.ts';
 import { PressController } from './press/press.controller.ts';
 import { PressService } from './press/press.service.ts';
+import { ReclaimService } from './reclaim/reclaim.service.ts';
 import { RenderThreads } from './render/render-threads.ts';
 import { RunsController } from './runs/runs.controller.ts';
 import { RunsService } from './runs/runs.service.ts';
 import { TilesController } from './tiles/tiles.controller.ts';
 import { TilesService } from './tiles/tiles.service.ts';
+import { ReadingService } from './sandbox/reading.service.ts';
 import { SETTINGS, type Settings } from './settings.ts';
+
+/**
+ * The counter of requests, where anything is counted. It is a CommonJS package, which Jest cannot run on Node 20, so it
+ * is loaded only where it is used.
+ */
+async function throttlingOf(settings: Settings): Promise<DynamicModule[]> {
+  if (!settings.limited && !servesOthers(settings)) return [];
+  const { Throttling } = await import('./limits/throttling.ts');
+  return [Throttling.of(settings.limited)];
+}
 
 @Module({})
 export class AppModule {
-  static with(settings: Settings): DynamicModule {
+  static async with(settings: Settings): Promise<DynamicModule> {
+    const throttling = await throttlingOf(settings);
     return {
       module: AppModule,
-      imports: [TypeOrmModule.forRoot(databaseOptions(settings.data)), TypeOrmModule.forFeature(ENTITIES)],
+      imports: [
+        TypeOrmModule.forRoot({ ...databaseOptions(settings.data), retryAttempts: 0 }),
+        TypeOrmModule.forFeature(ENTITIES),
+        ...throttling,
+      ],
       controllers: [
         InkSetsController,
         JobsController,
@@ -31,6 +50,7 @@ export class AppModule {
         RunsController,
         TilesController,
         PressController,
+        SessionController,
       ],
       providers: [
         { provide: SETTINGS, useValue: settings },
@@ -40,6 +60,8 @@ export class AppModule {
         PicturesService,
         RunsService,
         PressService,
+        ReadingService,
+        ReclaimService,
         TilesService,
         RenderThreads,
       ],

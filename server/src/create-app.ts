@@ -1,12 +1,18 @@
 import { join } from 'node:path';
-import { NotFoundException, ValidationPipe } from '@nestjs/common';
-import { NestFactory } from '@nestjs/core';
+import { type AbstractHttpAdapter, NestFactory } from '@nestjs/core';
+import { ValidationPipe } from '@nestjs/common';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { DocumentBuilder, SwaggerModule } from '@nestjs/swagger';
 import type { NextFunction, Request, Response } from 'express';
 import helmet from 'helmet';
+import { guardAccess } from './access/guard-access.ts';
 import { AppModule } from './app.module.ts';
-import { PlainErrorFilter } from './errors/plain-error.filter.ts';
+import { PlainErrorFilter, plainErrors } from './errors/plain-error.filter.ts';
+import { Refused } from './errors/refused.ts';
+import { guardContentTypes } from './guard/content-types.ts';
+import { guardHosts } from './guard/hosts.ts';
+import { guardOrigins } from './guard/origins.ts';
+import { guardDepth, guardQuery } from './guard/request-shape.ts';
 import type { Settings } from './settings.ts';
 
 /** Headers that isolate the page, so that its workers may share memory, and keep everything on this host. */
@@ -38,20 +44,36 @@ function serveWeb(app: NestExpressApplication, web: string): void {
     },
   });
   app.use((request: Request, response: Response, next: NextFunction) => {
-    if (request.method !== 'GET' || request.path.startsWith('/api')) next();
-    else if (/\.\w+$/.test(request.path)) next(new NotFoundException({ message: 'There is no such file.' }));
+    if (request.path.startsWith('/api')) next();
+    else if (request.method !== 'GET') next(new Refused(405, 'Views and files are only read (GET).'));
+    else if (/\.\w+$/.test(request.path)) next(new Refused(404, 'There is no such file.'));
     else response.sendFile(join(web, 'index.html'), { headers: { 'Cache-Control': 'no-cache' } });
   });
 }
 
-/** The whole server, not yet listening. */
+/**
+ * Who may ask what, before any route: the names of this server, no pages of other sites, who is signed in; then bodies
+ * of the right type, of 8 MB and 64 levels at most.
+ */
+function guard(app: NestExpressApplication, settings: Settings): void {
+  app.use(guardHosts(settings), guardOrigins, guardAccess(settings), guardContentTypes, guardQuery);
+  app.useBodyParser('json', { limit: '8mb' });
+  app.use(guardDepth);
+}
+
+/** The whole server, not yet listening. `adapter` makes it answer on a server that listens already. */
 export async function createApp(
   settings: Settings,
   logger: false | undefined = undefined,
+  adapter: AbstractHttpAdapter | undefined = undefined,
 ): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(settings), { bodyParser: false, logger });
+  const options = { bodyParser: false, logger, abortOnError: false, forceCloseConnections: true } as const;
+  const module = await AppModule.with(settings);
+  const app = await (adapter
+    ? NestFactory.create<NestExpressApplication>(module, adapter, options)
+    : NestFactory.create<NestExpressApplication>(module, options));
   app.use(safeHeaders);
-  app.useBodyParser('json', { limit: '8mb' });
+  guard(app, settings);
   app.setGlobalPrefix('api');
   app.useGlobalPipes(new ValidationPipe({ whitelist: true, forbidNonWhitelisted: true }));
   app.useGlobalFilters(new PlainErrorFilter());
@@ -62,6 +84,6 @@ export async function createApp(
     .build();
   SwaggerModule.setup('api/docs', app, SwaggerModule.createDocument(app, about));
   if (settings.web) serveWeb(app, settings.web);
-  app.enableShutdownHooks();
+  app.use(plainErrors);
   return app;
 }

@@ -1,8 +1,14 @@
 import 'reflect-metadata';
-import { createApp } from './create-app.ts';
 import { settingsFrom } from './settings.ts';
+import { start } from './starting/start.ts';
+import { StartError } from './starting/start-error.ts';
 
-const settings = settingsFrom(process.env);
-const app = await createApp(settings);
-await app.listen(settings.port, settings.host);
-console.log(`Chromatype is at http://${settings.host}:${settings.port}/`);
+// A log that cannot be written, on a full disk say, does not end the server.
+for (const stream of [process.stdout, process.stderr]) stream.on('error', () => {});
+
+try {
+  await start(settingsFrom(process.env));
+} catch (error) {
+  console.error(error instanceof StartError ? error.message : error);
+  process.exit(error instanceof StartError ? error.exitCode : 1);
+}

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { createApp } from '../src/create-app.ts';
+import type { Settings } from '../src/settings.ts';
 
 export interface TestApp {
   readonly app: NestExpressApplication;
@@ -15,10 +16,13 @@ export interface TestApp {
 }
 
 /** A whole server on a folder of its own, on any free port of this machine. */
-export async function startApp(): Promise<TestApp> {
+export async function startApp(settings: Partial<Settings> = {}): Promise<TestApp> {
   const data = mkdtempSync(join(tmpdir(), 'chromatype-server-'));
   const start = async () => {
-    const app = await createApp({ data, host: '127.0.0.1', port: 0, web: null }, false);
+    const app = await createApp(
+      { data, host: '127.0.0.1', port: 0, web: null, hosts: [], limited: false, ...settings },
+      false,
+    );
     await app.listen(0, '127.0.0.1');
     return app;
   };

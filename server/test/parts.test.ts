@@ -11,9 +11,8 @@ import {
   withFill,
   makeSmallPrint,
 } from '@chromatype/core';
-import { checkSvg, looksLikeSvg } from '../src/pictures/reading/check-svg.ts';
-import { checkEnding } from '../src/pictures/reading/normalise.ts';
-import { writeSafely } from '../src/pictures/write-safely.ts';
+import { checkEnding } from '../src/pictures/reading/open-picture.ts';
+import { writeSafely } from '../src/disk/write-safely.ts';
 import { openFileSource, openPictures } from '../src/render/file-source.ts';
 import { writeFile } from '../src/render/write-file.ts';
 import { settingsFrom } from '../src/settings.ts';
@@ -23,44 +22,6 @@ beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'chromatype-parts-'));
 });
 afterAll(() => rmSync(folder, { recursive: true }));
-
-const svg = (inside: string) => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg">${inside}</svg>`);
-
-describe('SVG files', () => {
-  test.each([
-    ['a plain drawing', '<path d="M0 0h9"/>'],
-    ['links inside itself', '<use href="#a"/><rect fill="url(#g)"/><rect style="fill:url( \'#g\' )"/>'],
-    ['an embedded picture', '<image href="data:image/png;base64,AAAA"/>'],
-  ])('%s is taken', (_, inside) => {
-    expect(() => checkSvg(svg(inside))).not.toThrow();
-  });
-
-  test.each([
-    ['an absolute link', '<image href="http://example.org/a.png"/>'],
-    ['a link without a scheme', '<image href="../secret.png"/>'],
-    ['single quotes', "<image href='file:///etc/hosts'/>"],
-    ['spaces round the sign', '<image xlink:href = "https://example.org"/>'],
-    ['a paint server elsewhere', '<rect fill="url(other.svg#g)"/>'],
-    ['an encoded letter', '<image href="&#x68;ttps://example.org/a.png"/>'],
-    ['a drawing in a drawing', '<image href="data:image/svg+xml;base64,AAAA"/>'],
-    ['a script', '<script>1</script>'],
-    ['foreign content', '<foreignObject><p/></foreignObject>'],
-    ['an include', '<xi:include parse="text"/>'],
-  ])('%s is refused', (_, inside) => {
-    expect(() => checkSvg(svg(inside))).toThrow(/outside itself/);
-  });
-
-  test('other encodings and entities are refused', () => {
-    expect(() => checkSvg(Buffer.from('<svg/>', 'utf16le'))).toThrow(/UTF-8/);
-    expect(() => checkSvg(Buffer.from('<!DOCTYPE svg [<!ENTITY a "b">]><svg/>'))).toThrow(/entities/);
-  });
-
-  test('are told from other files', () => {
-    expect(looksLikeSvg(Buffer.from('\uFEFF<?xml version="1.0"?>\n<!-- hello --><svg:svg>'))).toBe(true);
-    expect(looksLikeSvg(Buffer.from('<html><body/></html>'))).toBe(false);
-    expect(looksLikeSvg(Buffer.from('\x89PNG<svg '))).toBe(false);
-  });
-});
 
 test('endings are compared without case, and none says nothing', () => {
   expect(() => checkEnding('A.JPEG', 'jpeg')).not.toThrow();

@@ -10,15 +10,24 @@ import {
   withFill,
 } from '@chromatype/core';
 import { strToU8, unzipSync, zipSync } from 'fflate';
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { inspectPackage } from '../src/press/inspect.ts';
+import { inspectPackage as inspectFile } from '../src/press/inspect.ts';
 import { writeFile } from '../src/render/write-file.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'chromatype-press-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+let archives = 0;
+/** What the shop says of an archive, with its proof. */
+async function inspectPackage(zip: Uint8Array) {
+  const work = join(folder, `archive-${archives++}`);
+  writeFileSync(`${work}.zip`, zip);
+  const report = await inspectFile({ file: `${work}.zip`, folder: work });
+  return { ...report, proof: report.proof && readFileSync(report.proof) };
+}
 
 /** Room for marks around the sheet of these plates, in mm. */
 const MARGIN = 12;

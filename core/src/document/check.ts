@@ -1,3 +1,5 @@
+import { cut } from '../settings/cut.ts';
+
 /** A job document that cannot be used: `field` names where, the message says what is wrong and what to do. */
 export class JobError extends Error {
   readonly field: string;
@@ -9,6 +11,10 @@ export class JobError extends Error {
 }
 
 type Fields = Record<string, unknown>;
+
+/** A value as a message repeats it. */
+const shown = (value: unknown): string =>
+  typeof value === 'string' ? `"${cut(value)}"` : cut(JSON.stringify(value) ?? 'missing');
 
 /** Readers of unknown JSON that name the field in every complaint. */
 export const check = {
@@ -42,7 +48,7 @@ export const check = {
   },
   oneOf<T extends string>(value: unknown, field: string, names: readonly T[]): T {
     if (!names.includes(value as T)) {
-      throw new JobError(field, `"${field}" is ${JSON.stringify(value)}; it must be one of ${names.join(', ')}.`);
+      throw new JobError(field, `"${field}" is ${shown(value)}; it must be one of ${names.join(', ')}.`);
     }
     return value as T;
   },
@@ -54,7 +60,7 @@ export const check = {
   },
   only(fields: Fields, field: string, names: readonly string[]): void {
     for (const name of Object.keys(fields)) {
-      const full = field ? `${field}.${name}` : name;
+      const full = field ? `${field}.${cut(name)}` : cut(name);
       if (!names.includes(name)) throw new JobError(full, `"${full}" is not a field of a job.`);
     }
   },

@@ -12,7 +12,8 @@ import {
   printingPasses,
   readJob,
 } from '@chromatype/core';
-import { MOST_BYTES, normalisePicture } from '../pictures/reading/normalise.ts';
+import { MOST_BYTES } from '../disk/receive.ts';
+import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
 import { checkOutputFolder, readInput } from './files.ts';
 import { terminalProgress } from './progress.ts';

@@ -1,4 +1,4 @@
-import { FAMILIES, type Job, type Param, SETTINGS, settingAt } from '@chromatype/core';
+import { cut, FAMILIES, type Job, type Param, SETTINGS, settingAt } from '@chromatype/core';
 import { UsageError } from './usage-error.ts';
 import { type GivenOption, refuseWithoutEffect } from './without-effect.ts';
 
@@ -69,7 +69,7 @@ function valueFrom(param: Param, text: string, option: string): unknown {
 
 function setOne(job: Job, pass: string, path: string, text: string, option: string): Job {
   const setting = settingAt(path);
-  if (!setting) throw new UsageError(`There is no setting ${path}; chromatype list settings tells them all.`);
+  if (!setting) throw new UsageError(`There is no setting ${cut(path)}; chromatype list settings tells them all.`);
   return setting.set(job, pass, valueFrom(setting.param, text, option));
 }
 
@@ -80,7 +80,7 @@ function givenSettings(values: Readonly<Record<string, unknown>>): (GivenOption 
   );
   const free = ((values.set as readonly string[] | undefined) ?? []).map((text) => {
     const [path = '', ...rest] = text.split('=');
-    if (rest.length === 0) throw new UsageError(`--set wants path=value, such as tone.contrast=0.2, not ${text}.`);
+    if (rest.length === 0) throw new UsageError(`--set wants path=value, such as tone.contrast=0.2, not ${cut(text)}.`);
     return { path, text: rest.join('='), option: `--set ${path}` };
   });
   return [...named, ...free];

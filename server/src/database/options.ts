@@ -1,22 +1,26 @@
 import { mkdirSync } from 'node:fs';
-import { join } from 'node:path';
+import type { Database } from 'better-sqlite3';
 import type { DataSourceOptions } from 'typeorm';
 import { ENTITIES } from './entities.ts';
-import { FirstTables1764000000000 } from './migrations/1764000000000-first-tables.ts';
-import { InkSets1764200000000 } from './migrations/1764200000000-ink-sets.ts';
-import { PictureSizes1764300000000 } from './migrations/1764300000000-picture-sizes.ts';
-import { Tiles1764100000000 } from './migrations/1764100000000-tiles.ts';
+import { databaseFile } from './file.ts';
+import { MIGRATIONS } from './migrations/index.ts';
 
-/** The database of a data folder: SQLite in write-ahead mode, its tables made by migrations only. */
+/**
+ * The database of a data folder: SQLite in write-ahead mode, its tables made by migrations only. Every commit is flushed
+ * to the disk before it is acknowledged (`synchronous = FULL`), so that a power cut takes nothing back.
+ */
 export function databaseOptions(data: string): DataSourceOptions {
   mkdirSync(data, { recursive: true });
   return {
     type: 'better-sqlite3',
-    database: join(data, 'chromatype.sqlite'),
+    database: databaseFile(data),
     entities: ENTITIES,
-    migrations: [FirstTables1764000000000, Tiles1764100000000, InkSets1764200000000, PictureSizes1764300000000],
+    migrations: [...MIGRATIONS],
     migrationsRun: true,
     synchronize: false,
     enableWAL: true,
+    prepareDatabase: (database) => {
+      (database as Database).pragma('synchronous = FULL');
+    },
   };
 }

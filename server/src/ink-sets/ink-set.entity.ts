@@ -1,4 +1,5 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { JSON_COLUMN } from '../database/json-column.ts';
 
 /** A set of inks of the studio's own. */
 @Entity('ink_set')
@@ -6,6 +7,6 @@ export class InkSetEntity {
   @PrimaryColumn('text') id: string;
   @Column('text') label: string;
   /** The set's document, as it is exchanged. */
-  @Column('simple-json') document: Record<string, unknown>;
+  @Column(JSON_COLUMN) document: Record<string, unknown>;
   @Column('text') updatedAt: string;
 }

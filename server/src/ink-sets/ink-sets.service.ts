@@ -19,9 +19,9 @@ function checked(document: unknown): Pick<InkSetEntity, 'label' | 'document'> {
 export class InkSetsService {
   constructor(@InjectRepository(InkSetEntity) private readonly sets: Repository<InkSetEntity>) {}
 
-  /** All sets by name. */
-  list(): Promise<InkSetEntity[]> {
-    return this.sets.find({ order: { label: 'ASC' } });
+  /** All sets by name. One whose document cannot be read is left out; "chromatype doctor" names it. */
+  async list(): Promise<InkSetEntity[]> {
+    return (await this.sets.find({ order: { label: 'ASC' } })).filter(({ document }) => document !== null);
   }
 
   create(document: unknown): Promise<InkSetEntity> {

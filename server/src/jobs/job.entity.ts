@@ -1,5 +1,6 @@
 import type { Job } from '@chromatype/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { JSON_COLUMN } from '../database/json-column.ts';
 
 @Entity('job')
 export class JobEntity {
@@ -7,7 +8,8 @@ export class JobEntity {
   @Column('text') title: string;
   /** Goes up by one with every save; a save names the version it started from. */
   @Column('integer') version: number;
-  @Column('simple-json') document: Job;
+  /** Null where the stored text is no JSON. */
+  @Column(JSON_COLUMN) document: Job | null;
   /** Comes with the demo; shown first on the Shelf. */
   @Column('boolean') demo: boolean;
   @Column('text') createdAt: string;

@@ -8,29 +8,29 @@ import {
   Headers,
   HttpCode,
   Param,
-  ParseIntPipe,
   Post,
   Put,
   Query,
+  Res,
   StreamableFile,
 } from '@nestjs/common';
 import { ApiHeader, ApiTags } from '@nestjs/swagger';
-import type { JobEntity } from './job.entity.ts';
+import type { Response } from 'express';
+import { wholeNumber } from '../errors/whole-number.ts';
 import { JobDocumentDto } from './jobs.dto.ts';
-import { JobsService } from './jobs.service.ts';
+import { JobsService, type ListedJob, type ReadableJob } from './jobs.service.ts';
 import { SmallPrintsService } from './small-prints.service.ts';
 
-const summary = ({ id, title, version, demo, updatedAt, document }: JobEntity) => ({
-  id,
-  title,
-  version,
-  demo,
-  updatedAt,
-  sheet: document.sheet,
-  passes: document.passes.length,
-});
+const FOREVER = 'private, max-age=31536000, immutable';
 
-const whole = ({ id, version, demo, updatedAt, document }: JobEntity) => ({ id, version, demo, updatedAt, document });
+const summary = (job: ListedJob) => {
+  const { id, title, version, demo, updatedAt } = job;
+  const known = { id, title, version, demo, updatedAt };
+  if ('unreadable' in job) return { ...known, unreadable: job.unreadable };
+  return { ...known, sheet: job.document.sheet, passes: job.document.passes.length };
+};
+
+const whole = ({ id, version, demo, updatedAt, document }: ReadableJob) => ({ id, version, demo, updatedAt, document });
 
 @ApiTags('jobs')
 @Controller('jobs')
@@ -76,12 +76,24 @@ export class JobsController {
     return summary(await this.jobs.restore(id));
   }
 
-  /** The whole sheet as a small picture, printed by the engine. */
+  /** The document as it is stored, also where it cannot be read. */
+  @Get(':id/document')
+  @Header('Content-Type', 'application/octet-stream')
+  @Header('Content-Disposition', 'attachment')
+  async stored(@Param('id') id: string): Promise<StreamableFile> {
+    return new StreamableFile(Buffer.from(await this.jobs.storedText(id)));
+  }
+
+  /** The whole sheet as a small picture, printed by the engine. Its address changes with the job's version. */
   @Get(':id/print.png')
-  @Header('Content-Type', 'image/png')
-  @Header('Cache-Control', 'private, max-age=31536000, immutable')
-  async print(@Param('id') id: string, @Query('width', ParseIntPipe) width: number): Promise<StreamableFile> {
-    if (width < 16 || width > 1600) throw new BadRequestException('"width" must lie between 16 and 1600.');
-    return new StreamableFile(await this.prints.printOf(await this.jobs.get(id), width));
+  async print(
+    @Param('id') id: string,
+    @Query('width') width: string,
+    @Res({ passthrough: true }) response: Response,
+  ): Promise<StreamableFile> {
+    const across = wholeNumber(width, '"width"', 16, 1600);
+    const print = await this.prints.printOf(await this.jobs.get(id), across);
+    response.set({ 'Content-Type': 'image/png', 'Cache-Control': FOREVER });
+    return new StreamableFile(print);
   }
 }

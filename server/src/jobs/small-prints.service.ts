@@ -1,15 +1,18 @@
 import { createHash } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { readFile } from 'node:fs/promises';
+import { readdir, readFile, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable } from '@nestjs/common';
 import type { SmallPrint } from '@chromatype/core';
 import sharp from 'sharp';
 import { PicturesService } from '../pictures/pictures.service.ts';
-import { writeSafely } from '../pictures/write-safely.ts';
+import { writeSafely } from '../disk/write-safely.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
-import type { JobEntity } from './job.entity.ts';
+import type { ReadableJob } from './jobs.service.ts';
+
+/** The small prints of a data folder: a folder for each job, in which files are named by width and looks. */
+export const printsFolder = (data: string): string => join(data, 'prints');
 
 /** Small pictures of whole sheets, made by the engine and kept until the job looks different. */
 @Injectable()
@@ -22,22 +25,23 @@ export class SmallPrintsService {
     private readonly threads: RenderThreads,
   ) {}
 
-  async printOf(job: JobEntity, width: number): Promise<Buffer> {
+  async printOf(job: ReadableJob, width: number): Promise<Buffer> {
     const { title: _, ...looks } = job.document;
     const key = createHash('sha256')
       .update(JSON.stringify([looks, width]))
       .digest('hex');
-    const file = join(this.settings.data, 'prints', `${key}.png`);
+    const folder = join(printsFolder(this.settings.data), job.id);
+    const file = join(folder, `${width}-${key}.png`);
     if (existsSync(file)) return readFile(file);
-    let made = this.making.get(key);
+    let made = this.making.get(file);
     if (!made) {
-      made = this.make(job, width, file).finally(() => this.making.delete(key));
-      this.making.set(key, made);
+      made = this.make(job, width, folder, file).finally(() => this.making.delete(file));
+      this.making.set(file, made);
     }
     return made;
   }
 
-  private async make(job: JobEntity, width: number, file: string): Promise<Buffer> {
+  private async make(job: ReadableJob, width: number, folder: string, file: string): Promise<Buffer> {
     const print: SmallPrint = await this.threads.smallPrint({
       job: job.document,
       width,
@@ -47,7 +51,10 @@ export class SmallPrintsService {
       .removeAlpha()
       .png()
       .toBuffer();
+    const before = existsSync(folder) ? await readdir(folder) : [];
     await writeSafely(file, png);
+    // What the job looked like before is shown no more.
+    for (const name of before.filter((n) => n.startsWith(`${width}-`))) await rm(join(folder, name), { force: true });
     return png;
   }
 }

@@ -2,6 +2,7 @@ import { join } from 'node:path';
 
 /** Where the parts of a stored picture lie. */
 export interface PictureFiles {
+  readonly folder: string;
   readonly original: string;
   readonly pixels: string;
   readonly thumb: string;
@@ -9,12 +10,15 @@ export interface PictureFiles {
   level(level: number): string;
 }
 
-export function pictureFiles(data: string, hash: string): PictureFiles {
-  const folder = join(data, 'pictures', hash.slice(0, 2), hash);
-  return {
-    original: join(folder, 'original'),
-    pixels: join(folder, 'pixels'),
-    thumb: join(folder, 'thumb.png'),
-    level: (level) => join(folder, `level-${level}`),
-  };
-}
+export const filesIn = (folder: string): PictureFiles => ({
+  folder,
+  original: join(folder, 'original'),
+  pixels: join(folder, 'pixels'),
+  thumb: join(folder, 'thumb.png'),
+  level: (level) => join(folder, `level-${level}`),
+});
+
+export const picturesFolder = (data: string): string => join(data, 'pictures');
+
+export const pictureFiles = (data: string, hash: string): PictureFiles =>
+  filesIn(join(picturesFolder(data), hash.slice(0, 2), hash));

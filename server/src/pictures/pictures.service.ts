@@ -1,51 +1,63 @@
-import { fileHashes, keptLevels } from '@chromatype/core';
-import { createHash } from 'node:crypto';
-import type { Job } from '@chromatype/core';
+import { existsSync } from 'node:fs';
+import { rm } from 'node:fs/promises';
+import { fileHashes, type Job, keptLevels } from '@chromatype/core';
 import { Inject, Injectable, NotFoundException } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
+import { inNewFolder } from '../disk/incoming.ts';
+import { moveFile, moveFolder } from '../disk/move-into-place.ts';
+import type { Received } from '../disk/receive.ts';
 import type { StoredPicture } from '../render/file-source.ts';
+import { ReadingService } from '../sandbox/reading.service.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
-import { ensureLevels, writeLevels } from './levels.ts';
-import { checkEnding, normalisePicture } from './reading/normalise.ts';
 import { PictureEntity } from './picture.entity.ts';
-import { type PictureFiles, pictureFiles } from './picture-files.ts';
-import { writeSafely } from './write-safely.ts';
+import { filesIn, type PictureFiles, pictureFiles } from './picture-files.ts';
+import { checkEnding } from './reading/open-picture.ts';
+import { Turns } from './turns.ts';
 
 @Injectable()
 export class PicturesService {
+  /** Work on the files of one picture, by its hash. */
+  private readonly turns = new Turns();
+
   constructor(
     @InjectRepository(PictureEntity) private readonly pictures: Repository<PictureEntity>,
     @Inject(SETTINGS) private readonly settings: Settings,
+    private readonly reading: ReadingService,
   ) {}
 
-  /** Takes a file in. The same file twice is stored once. The row comes last, so what is listed is whole. */
-  async add(bytes: Uint8Array, name: string): Promise<PictureEntity> {
-    const hash = createHash('sha256').update(bytes).digest('hex');
-    const known = await this.pictures.findOneBy({ hash });
-    if (known) {
+  /** Takes a file in. The same file twice is stored once, also when both come at the same time. */
+  add(received: Received, name: string): Promise<PictureEntity> {
+    return this.turns.take(received.hash, async () => {
+      const known = await this.pictures.findOneBy({ hash: received.hash });
+      if (!known) return this.store(received, name);
       checkEnding(name, known.format);
       return { ...known, name };
-    }
-    const picture = await normalisePicture(bytes, name);
-    const files = this.files(hash);
-    await writeSafely(files.original, bytes);
-    await writeSafely(files.pixels, picture.pixels);
-    await writeSafely(files.thumb, picture.thumb);
-    await writeLevels(files, picture, picture.pixels);
-    const { format, width, height, channels } = picture;
-    return this.pictures.save({
-      hash,
-      name,
-      format,
-      width,
-      height,
-      channels,
-      bytes: bytes.length,
-      widthMm: picture.size?.width ?? null,
-      heightMm: picture.size?.height ?? null,
-      createdAt: new Date().toISOString(),
     });
+  }
+
+  /** Reads a file beside its place and moves it there whole. The row comes last, so what is listed is there. */
+  private async store({ folder, file, hash, bytes }: Received, name: string): Promise<PictureEntity> {
+    const { format, width, height, channels, size } = await this.reading.storePicture({ file, name, folder });
+    const place = this.files(hash).folder;
+    await moveFolder(folder, place);
+    try {
+      return await this.pictures.save({
+        hash,
+        name,
+        format,
+        width,
+        height,
+        channels,
+        bytes,
+        widthMm: size?.width ?? null,
+        heightMm: size?.height ?? null,
+        createdAt: new Date().toISOString(),
+      });
+    } catch (error) {
+      await rm(place, { recursive: true, force: true });
+      throw error;
+    }
   }
 
   async get(hash: string): Promise<PictureEntity> {
@@ -63,8 +75,20 @@ export class PicturesService {
     const picture = await this.get(hash);
     if (!keptLevels(picture).includes(level))
       throw new NotFoundException({ message: 'No copy of this size is kept of the picture.' });
-    await ensureLevels(hash, this.files(hash), picture);
+    await this.turns.take(hash, () => this.ensureLevels(picture));
     return this.files(hash).level(level);
+  }
+
+  /** Makes the reduced copies of a picture that was stored without them. */
+  private async ensureLevels(picture: PictureEntity): Promise<void> {
+    const files = this.files(picture.hash);
+    const missing = keptLevels(picture).filter((level) => !existsSync(files.level(level)));
+    if (missing.length === 0) return;
+    const { width, height, channels } = picture;
+    await inNewFolder(this.settings.data, async (folder) => {
+      await this.reading.writeMissingLevels({ pixels: files.pixels, picture: { width, height, channels }, folder });
+      for (const level of missing) await moveFile(filesIn(folder).level(level), files.level(level));
+    });
   }
 
   /** The stored pixels of every picture of a job. */

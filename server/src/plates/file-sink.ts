@@ -1,6 +1,7 @@
 import { closeSync, fsyncSync, mkdirSync, openSync, readSync, renameSync, rmSync, writeSync } from 'node:fs';
 import { dirname } from 'node:path';
 import type { Aside, FileSink, OutputSink } from '@chromatype/core';
+import { flushSync } from '../disk/flush.ts';
 
 const PIECE = 1 << 18;
 
@@ -66,6 +67,7 @@ export async function writeWhole(file: string, work: (sink: OutputSink) => void 
     });
     fsyncSync(handle);
     renameSync(partial, file);
+    flushSync(dirname(file));
   } finally {
     for (const open of [handle, ...handles]) closeSync(open);
     for (const path of partialPaths(file)) rmSync(path, { recursive: true, force: true });

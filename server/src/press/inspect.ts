@@ -1,7 +1,11 @@
 import { byteOfLight, decodeSrgb, MM_PER_INCH } from '@chromatype/core';
-import { unzipSync } from 'fflate';
+import { mkdir, readFile } from 'node:fs/promises';
+import { join } from 'node:path';
 import sharp from 'sharp';
+import { cut } from '@chromatype/core';
+import { diskFullOf } from '../errors/disk-full.ts';
 import { statedPpi } from '../pictures/reading/resolution.ts';
+import { type Archive, ArchiveError, withArchive } from './archive.ts';
 
 /** One thing that the shop looked at. */
 export interface PressCheck {
@@ -14,8 +18,8 @@ export interface PressCheck {
 export interface PressReport {
   readonly accepted: boolean;
   readonly checks: readonly PressCheck[];
-  /** PNG of what these plates would print, from the plates and the ticket alone. */
-  readonly proof: Uint8Array | null;
+  /** File with a PNG of what these plates would print, from the plates and the ticket alone. */
+  readonly proof: string | null;
 }
 
 /** What this shop takes. */
@@ -33,30 +37,45 @@ interface ShopPlate {
   readonly width: number;
   readonly height: number;
   readonly ppi: number;
-  readonly bytes: Uint8Array;
+  /** Where it was unpacked to. */
+  readonly path: string;
 }
 
 /** One plate after the other: each may be very large. */
 async function eachInTurn<T>(plates: readonly ShopPlate[], work: (plate: ShopPlate) => Promise<T>): Promise<T[]> {
   const made: T[] = [];
-  for (const plate of plates) made.push(await work(plate));
+  for (const plate of plates) made.push(await ofPlate(plate.file, () => work(plate)));
   return made;
 }
 
-const sentence = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+/** A plate that cannot be read. */
+class PlateUnreadable extends Error {
+  constructor(file: string) {
+    super(`The plate ${cut(file)} cannot be read; it is damaged or no TIFF.`);
+  }
+}
 
-async function readPlate(file: string, bytes: Uint8Array): Promise<ShopPlate> {
-  const metadata = await sharp(bytes, { limitInputPixels: false }).metadata();
+/** Reads something of a plate. @throws PlateUnreadable @throws the error of a full disk */
+async function ofPlate<T>(file: string, read: () => Promise<T>): Promise<T> {
+  try {
+    return await read();
+  } catch (error) {
+    throw diskFullOf(error) ?? new PlateUnreadable(file);
+  }
+}
+
+async function openPlate(file: string, path: string): Promise<ShopPlate> {
+  const metadata = await sharp(path, { limitInputPixels: false }).metadata();
   const { width, height } = metadata;
-  return { file, bytes, width, height, ppi: statedPpi(bytes, metadata) ?? 0 };
+  return { file, path, width, height, ppi: statedPpi(await readFile(path), metadata) ?? 0 };
 }
 
 /** Middle of the register cross in the upper margin, in pixels: the row and the column with the most ink. */
-async function crossOf({ bytes, width, height, ppi }: ShopPlate): Promise<readonly [number, number] | null> {
+async function crossOf({ path, width, height, ppi }: ShopPlate): Promise<readonly [number, number] | null> {
   const across = Math.min(width, Math.round((LOOK_ACROSS / MM_PER_INCH) * ppi));
   const down = Math.min(height, Math.round((LOOK_DOWN / MM_PER_INCH) * ppi));
   const left = Math.floor((width - across) / 2);
-  const { data, info } = await sharp(bytes, { limitInputPixels: false })
+  const { data, info } = await sharp(path, { limitInputPixels: false })
     .extract({ left, top: 0, width: across, height: down })
     .toColourspace('b-w')
     .raw()
@@ -79,13 +98,13 @@ async function crossOf({ bytes, width, height, ppi }: ShopPlate): Promise<readon
 
 /** Share of ink in squares of a plate, `SMALL` across. */
 async function smallInk({
-  bytes,
+  path,
   width,
   height,
 }: ShopPlate): Promise<{ data: Uint8Array; width: number; height: number }> {
   const w = Math.min(SMALL, width);
   const h = Math.max(1, Math.round((height * w) / width));
-  const { data, info } = await sharp(bytes, { limitInputPixels: false })
+  const { data, info } = await sharp(path, { limitInputPixels: false })
     .toColourspace('b-w')
     .resize(w, h, { fit: 'fill', kernel: 'mitchell' })
     .raw()
@@ -133,7 +152,12 @@ function readTicket(text: string): Ticket {
 const rgbOf = (hex: string): number[] =>
   [1, 3, 5].map((k) => decodeSrgb(Number.parseInt(hex.slice(k, k + 2), 16) / 255));
 
-async function proofOf(plates: readonly ShopPlate[], small: readonly SmallInk[], ticket: Ticket) {
+async function writeProof(
+  file: string,
+  plates: readonly ShopPlate[],
+  small: readonly SmallInk[],
+  ticket: Ticket,
+): Promise<string> {
   const { width, height } = small[0]!;
   const out = Buffer.alloc(width * height * 3);
   const stock = rgbOf(ticket.stock);
@@ -147,47 +171,73 @@ async function proofOf(plates: readonly ShopPlate[], small: readonly SmallInk[],
       out[3 * k + c] = byteOfLight(light);
     }
   }
-  return sharp(out, { raw: { width, height, channels: 3 } })
+  await sharp(out, { raw: { width, height, channels: 3 } })
     .png()
-    .toBuffer();
+    .toFile(file);
+  return file;
 }
 
 const check = (name: PressCheck['name'], ok: boolean, said: string): PressCheck => ({ name, ok, said });
 
-/** Looks at an archive of plates as a print shop would, and makes a proof of them. */
-export async function inspectPackage(zip: Uint8Array): Promise<PressReport> {
-  let files: Record<string, Uint8Array>;
-  try {
-    // Only what a press looks at is unpacked.
-    files = unzipSync(zip, { filter: ({ name }) => /(\.tiff?|^ticket\.txt)$/i.test(name) });
-  } catch {
-    return {
-      accepted: false,
-      checks: [check('files', false, 'This is not a ZIP archive that can be opened.')],
-      proof: null,
-    };
+const sentBack = (said: string): PressReport => ({
+  accepted: false,
+  checks: [check('files', false, said)],
+  proof: null,
+});
+
+const TICKET = 'ticket.txt';
+const isPlate = (name: string): boolean => /\.tiff?$/i.test(name);
+const MOST_PLATES = 64;
+const MOST_TICKET_BYTES = 1e6;
+
+/** Unpacks the plates and the ticket; a string says why not. */
+async function unpacked(
+  { members, unpack }: Archive,
+  folder: string,
+): Promise<{ plates: ShopPlate[]; text: string } | string> {
+  const names = [...members.keys()].filter(isPlate).sort();
+  const ticket = members.get(TICKET);
+  if (names.length === 0) return 'There is no plate (.tif) in the archive.';
+  if (names.length > MOST_PLATES)
+    return `There are ${names.length} plates in the archive; at most ${MOST_PLATES} are printed.`;
+  if (!ticket) return 'The ticket (ticket.txt) is missing.';
+  if (ticket.uncompressedSize > MOST_TICKET_BYTES) return 'The ticket (ticket.txt) is larger than 1 MB.';
+  await mkdir(folder, { recursive: true });
+  await unpack(TICKET, join(folder, TICKET));
+  const plates: ShopPlate[] = [];
+  for (const [k, name] of names.entries()) {
+    // The name in the archive is never a path of this machine.
+    const path = join(folder, `${k}.tif`);
+    await unpack(name, path);
+    plates.push(await ofPlate(name, () => openPlate(name, path)));
   }
-  const names = Object.keys(files)
-    .filter((n) => /\.tiff?$/i.test(n))
-    .sort();
-  const text = files['ticket.txt'] ? new TextDecoder().decode(files['ticket.txt']) : null;
-  if (names.length === 0 || text === null) {
-    const said =
-      names.length === 0 ? 'There is no plate (.tif) in the archive.' : 'The ticket (ticket.txt) is missing.';
-    return { accepted: false, checks: [check('files', false, said)], proof: null };
-  }
-  let plates: ShopPlate[];
+  return { plates, text: await readFile(join(folder, TICKET), 'utf8') };
+}
+
+/**
+ * Looks at an archive of plates as a print shop would, and makes a proof of them. Plates are unpacked one by one into
+ * `folder`, where the proof is left.
+ */
+export async function inspectPackage({ file, folder }: { file: string; folder: string }): Promise<PressReport> {
   try {
-    plates = await Promise.all(names.map((n) => readPlate(n, files[n]!)));
+    return await withArchive(
+      file,
+      // Only what a press looks at is unpacked.
+      (name) => isPlate(name) || name === TICKET,
+      async (archive) => {
+        const got = await unpacked(archive, folder);
+        return typeof got === 'string' ? sentBack(got) : inspectPlates(got.plates, got.text, folder);
+      },
+    );
   } catch (error) {
-    return {
-      accepted: false,
-      checks: [check('files', false, `A plate cannot be read: ${sentence(error)}.`)],
-      proof: null,
-    };
+    if (error instanceof ArchiveError || error instanceof PlateUnreadable) return sentBack(error.message);
+    throw error;
   }
+}
+
+async function inspectPlates(plates: readonly ShopPlate[], text: string, folder: string): Promise<PressReport> {
   const ticket = readTicket(text);
-  const [first] = plates as [ShopPlate];
+  const [first] = plates as readonly [ShopPlate];
   const alike = plates.every((p) => p.width === first.width && p.height === first.height);
   const ppis = [...new Set(plates.map((p) => Math.round(p.ppi)))];
   const crosses = await eachInTurn(plates, crossOf);
@@ -231,6 +281,6 @@ export async function inspectPackage(zip: Uint8Array): Promise<PressReport> {
         ]
       : []),
   ];
-  const proof = small ? await proofOf(plates, small, ticket) : null;
+  const proof = small ? await writeProof(join(folder, 'proof.png'), plates, small, ticket) : null;
   return { accepted: checks.every((c) => c.ok), checks, proof };
 }

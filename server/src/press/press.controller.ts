@@ -1,18 +1,24 @@
-import { createReadStream } from 'node:fs';
-import { Controller, Get, Header, HttpCode, Param, Post, Req, StreamableFile } from '@nestjs/common';
+import { Controller, Get, HttpCode, Inject, Param, Post, Req, Res, type StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
-import type { Request } from 'express';
-import { bodyOf } from '../pictures/body.ts';
+import { Limited } from '../limits/limited.ts';
+import type { Request, Response } from 'express';
+import { receive } from '../disk/receive.ts';
+import { sendFile } from '../disk/send-file.ts';
+import { SETTINGS, type Settings } from '../settings.ts';
 import { PressService } from './press.service.ts';
 
 @ApiTags('press')
 @Controller()
 export class PressController {
-  constructor(private readonly press: PressService) {}
+  constructor(
+    private readonly press: PressService,
+    @Inject(SETTINGS) private readonly settings: Settings,
+  ) {}
 
   /** Sends the archive of a finished run to the stand-in press. */
   @Post('runs/:id/press')
   @HttpCode(200)
+  @Limited('archives for the press')
   run(@Param('id') id: string) {
     return this.press.takeRun(id);
   }
@@ -20,15 +26,15 @@ export class PressController {
   /** Sends any archive of plates to the stand-in press. */
   @Post('press')
   @HttpCode(200)
+  @Limited('archives for the press')
   @ApiConsumes('application/octet-stream')
   @ApiBody({ schema: { type: 'string', format: 'binary' } })
   async archive(@Req() request: Request) {
-    return this.press.takeArchive(new Uint8Array(await bodyOf(request)));
+    return receive(this.settings.data, request, ({ file }) => this.press.takeArchive(file));
   }
 
   @Get('press/:id/proof')
-  @Header('Content-Type', 'image/png')
-  proof(@Param('id') id: string): StreamableFile {
-    return new StreamableFile(createReadStream(this.press.proofFile(id)));
+  proof(@Param('id') id: string, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
+    return sendFile(response, this.press.proofFile(id), { 'Content-Type': 'image/png' });
   }
 }

@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto';
-import { mkdirSync, existsSync } from 'node:fs';
-import { readFile, writeFile } from 'node:fs/promises';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { BadRequestException, Inject, Injectable, NotFoundException } from '@nestjs/common';
+import { inNewFolder } from '../disk/incoming.ts';
+import { moveFile } from '../disk/move-into-place.ts';
 import { RunsService } from '../runs/runs.service.ts';
+import { ReadingService } from '../sandbox/reading.service.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
-import { inspectPackage, type PressReport } from './inspect.ts';
+import type { PressReport } from './inspect.ts';
 
 /** What the shop answers; the proof is fetched by its id. */
 export interface PressAnswer extends Omit<PressReport, 'proof'> {
@@ -18,19 +20,21 @@ export class PressService {
   private readonly folder: string;
 
   constructor(
-    @Inject(SETTINGS) settings: Settings,
+    @Inject(SETTINGS) private readonly settings: Settings,
     private readonly runs: RunsService,
+    private readonly reading: ReadingService,
   ) {
     this.folder = join(settings.data, 'press');
   }
 
-  async takeArchive(zip: Uint8Array): Promise<PressAnswer> {
-    const { proof, ...report } = await inspectPackage(zip);
-    if (!proof) return { ...report, proof: null };
-    const id = randomUUID();
-    mkdirSync(this.folder, { recursive: true });
-    await writeFile(join(this.folder, `${id}.png`), proof);
-    return { ...report, proof: id };
+  takeArchive(file: string): Promise<PressAnswer> {
+    return inNewFolder(this.settings.data, async (folder) => {
+      const { proof, ...report } = await this.reading.inspectPackage({ file, folder });
+      if (!proof) return { ...report, proof: null };
+      const id = randomUUID();
+      await moveFile(proof, join(this.folder, `${id}.png`));
+      return { ...report, proof: id };
+    });
   }
 
   /** Takes the archive that a run made. */
@@ -39,7 +43,7 @@ export class PressService {
     if (run.asked.kind !== 'package' || run.state !== 'done') {
       throw new BadRequestException({ message: 'Only a finished archive of plates can be sent to press.' });
     }
-    return this.takeArchive(new Uint8Array(await readFile(this.runs.fileOf(run))));
+    return this.takeArchive(this.runs.fileOf(run));
   }
 
   proofFile(id: string): string {

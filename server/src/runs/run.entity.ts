@@ -1,5 +1,6 @@
 import type { Job, OutputAsked } from '@chromatype/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { JSON_COLUMN } from '../database/json-column.ts';
 
 export type RunState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
@@ -7,9 +8,9 @@ export type RunState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 export class RunEntity {
   @PrimaryColumn('text') id: string;
   @Column('text') jobId: string;
-  @Column('simple-json') asked: OutputAsked;
+  @Column(JSON_COLUMN) asked: OutputAsked;
   /** The job as it was when the run was asked for. */
-  @Column('simple-json') document: Job;
+  @Column(JSON_COLUMN) document: Job | null;
   @Column('text') fileName: string;
   @Column('text') state: RunState;
   /** 0..1. */

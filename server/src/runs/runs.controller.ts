@@ -1,4 +1,3 @@
-import { createReadStream } from 'node:fs';
 import {
   Body,
   ConflictException,
@@ -10,12 +9,14 @@ import {
   Post,
   Res,
   Sse,
-  StreamableFile,
+  type StreamableFile,
 } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
+import { Limited } from '../limits/limited.ts';
 import type { Response } from 'express';
 import { outputOf } from '@chromatype/core';
 import { map, type Observable } from 'rxjs';
+import { sendFile } from '../disk/send-file.ts';
 import { OutputAskedDto } from './runs.dto.ts';
 import { RunsService } from './runs.service.ts';
 
@@ -25,6 +26,7 @@ export class RunsController {
   constructor(private readonly runs: RunsService) {}
 
   @Post('jobs/:id/runs')
+  @Limited('runs')
   start(@Param('id') id: string, @Body() asked: OutputAskedDto) {
     return this.runs.start(id, asked);
   }
@@ -62,11 +64,9 @@ export class RunsController {
   async file(@Param('id') id: string, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
     const run = await this.runs.get(id);
     if (run.state !== 'done') throw new ConflictException({ message: 'This run has no finished file.' });
-    response.set({
+    return sendFile(response, this.runs.fileOf(run), {
       'Content-Type': outputOf(run.asked.kind).type,
-      'Content-Length': String(run.bytes),
       'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(run.fileName)}`,
     });
-    return new StreamableFile(createReadStream(this.runs.fileOf(run)));
   }
 }

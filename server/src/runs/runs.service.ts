@@ -1,14 +1,11 @@
 import { randomUUID } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { readdir, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { rm } from 'node:fs/promises';
 import {
   checkOutput,
   type Job,
   type OutputAsked,
   OutputError,
   outputFileName,
-  outputOf,
   readJob,
   sheetPixels,
 } from '@chromatype/core';
@@ -24,18 +21,24 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { Observable, Subject } from 'rxjs';
+import { isDiskFull } from '../errors/disk-full.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
 import { partialPaths } from '../plates/file-sink.ts';
+import { clearPartialFiles } from '../reclaim/partial-files.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
-import { RunEntity } from './run.entity.ts';
+import { roomOn, waitForRoom } from './disk-room.ts';
+import { RunEntity, type RunState } from './run.entity.ts';
+import { fileOfRun } from './run-files.ts';
 import { tryAgain } from './try-again.ts';
 
 /** What the interface gets to see of a run. */
 export type RunView = Omit<RunEntity, 'document'>;
 
 const viewOf = ({ document: _, ...view }: RunEntity): RunView => view;
+
+const NO_ROOM = 'The disk is full; this print starts again by itself when there is room.';
 
 /** How a run ended, as it is written down. */
 type Outcome = Pick<RunEntity, 'state'> & Partial<Pick<RunEntity, 'progress' | 'bytes' | 'message'>>;
@@ -68,23 +71,29 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** Runs that a crash cut off start again; what it left half made goes. */
   async onApplicationBootstrap(): Promise<void> {
-    const folder = join(this.settings.data, 'runs');
-    const left = existsSync(folder) ? await readdir(folder) : [];
-    for (const name of left.filter((n) => /\.partial(\.d)?$/.test(n))) {
-      await rm(join(folder, name), { recursive: true, force: true });
-    }
-    await this.runs.update({ state: 'running' }, { state: 'queued', progress: 0 });
+    await clearPartialFiles(this.settings.data);
+    await this.putBack();
     void this.next();
+  }
+
+  /** Puts what is under way back into the queue. */
+  private putBack(): Promise<unknown> {
+    return this.runs.update({ state: 'running' }, { state: 'queued', progress: 0 });
   }
 
   async onModuleDestroy(): Promise<void> {
     this.closing = true;
     this.current?.stop.abort();
     await this.current?.done;
+    // Whoever watches a run connects anew when the server is there again.
+    this.changes.complete();
+    await this.putBack().catch((error) => this.log.error(error));
   }
 
+  /** The last runs. One that does not say any more what it makes is left out; "chromatype doctor" names it. */
   async list(): Promise<RunView[]> {
-    return (await this.runs.find({ order: { createdAt: 'DESC' }, take: 200 })).map(viewOf);
+    const runs = await this.runs.find({ order: { createdAt: 'DESC' }, take: 200 });
+    return runs.filter(({ asked }) => asked !== null).map(viewOf);
   }
 
   async get(id: string): Promise<RunView> {
@@ -153,8 +162,8 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return viewOf(run);
   }
 
-  fileOf({ id, asked }: Pick<RunEntity, 'id' | 'asked'>): string {
-    return join(this.settings.data, 'runs', `${id}.${outputOf(asked.kind).ending}`);
+  fileOf(run: Pick<RunEntity, 'id' | 'asked'>): string {
+    return fileOfRun(this.settings.data, run);
   }
 
   /** The run as it is, then every change, until it has ended. */
@@ -164,7 +173,10 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
         watcher.next(viewOf(run));
         if (run.state !== 'queued' && run.state !== 'running') watcher.complete();
       };
-      const listening = this.changes.subscribe((run) => run.id === id && tell(run));
+      const listening = this.changes.subscribe({
+        next: (run) => run.id === id && tell(run),
+        complete: () => watcher.complete(),
+      });
       this.find(id).then(tell, (error) => watcher.error(error));
       return () => listening.unsubscribe();
     });
@@ -206,18 +218,31 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return tryAgain(work, { failed: (error) => this.log.error(error), stopped: () => this.closing });
   }
 
-  /** Writes down what is known of a run and tells who watches it. */
-  private async write(run: RunEntity, change: Outcome): Promise<void> {
-    Object.assign(run, change, { updatedAt: new Date().toISOString() });
-    const { state, progress, bytes, message, updatedAt } = run;
-    await this.stubbornly(() => this.runs.update({ id: run.id }, { state, progress, bytes, message, updatedAt }));
-    this.changes.next(run);
+  /**
+   * Writes down how a run goes on from a state and tells who watches it. False when it is in that state no more, because
+   * it was cancelled meanwhile, or when the server ends.
+   */
+  private async write(run: RunEntity, from: RunState, change: Outcome): Promise<boolean> {
+    const next = { ...run, ...change, updatedAt: new Date().toISOString() };
+    const { state, progress, bytes, message, updatedAt } = next;
+    const written = await this.stubbornly(() =>
+      this.runs.update({ id: run.id, state: from }, { state, progress, bytes, message, updatedAt }),
+    );
+    if (written?.affected !== 1) return false;
+    this.changes.next(Object.assign(run, next));
+    return true;
   }
 
   private async render(run: RunEntity, signal: AbortSignal): Promise<void> {
-    await this.write(run, { state: 'running' });
+    if (!(await this.write(run, 'queued', { state: 'running', message: null }))) return;
     const outcome = await this.make(run, signal);
-    if (outcome) await this.write(run, outcome);
+    if (!outcome) return;
+    const room = outcome.message === NO_ROOM ? await roomOn(this.settings.data) : null;
+    if (!(await this.write(run, 'running', outcome))) {
+      if (!this.closing && outcome.state === 'done') await rm(this.fileOf(run), { force: true });
+      return;
+    }
+    if (room !== null) await waitForRoom(this.settings.data, room, () => this.closing || signal.aborted);
   }
 
   /** Makes the file of a run and says how that ended; null when the server ends first, so that it starts again. */
@@ -231,16 +256,19 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       this.changes.next(run);
     };
     try {
-      const pictures = await this.stubbornly(() => this.pictures.filesOf(run.document));
+      if (!run.document || !run.asked) return { state: 'failed', message: 'The job of this run cannot be read.' };
+      const job = readJob(run.document);
+      const pictures = await this.stubbornly(() => this.pictures.filesOf(job));
       if (!pictures) return null;
-      const task = { job: readJob(run.document), asked: run.asked, pictures, file: this.fileOf(run) };
+      const task = { job, asked: run.asked, pictures, file: this.fileOf(run) };
       const bytes = await this.threads.output(task, progress, signal);
-      return { state: 'done', progress: 1, bytes };
+      return { state: 'done', progress: 1, bytes, message: null };
     } catch (error) {
       for (const path of partialPaths(this.fileOf(run))) await rm(path, { recursive: true, force: true });
       if (this.closing) return null;
       if (signal.aborted) return { state: 'cancelled' };
       this.log.error(error);
+      if (isDiskFull(error)) return { state: 'queued', progress: 0, message: NO_ROOM };
       return { state: 'failed', message: 'The print could not be made; the job is unchanged.' };
     }
   }

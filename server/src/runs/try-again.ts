@@ -1,6 +1,6 @@
 /** Shortest and longest pause in milliseconds between two tries. */
 const FIRST_PAUSE = 100;
-const LONGEST_PAUSE = 10_000;
+const LONGEST_PAUSE = 2000;
 
 /**
  * Does something until it succeeds, with growing pauses between tries, so that a queue outlives a database that is

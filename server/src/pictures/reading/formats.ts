@@ -12,7 +12,7 @@ export const PICTURE_FORMATS: readonly PictureFormat[] = [
   { name: 'tiff', title: 'TIFF', endings: ['tif', 'tiff'] },
   { name: 'gif', title: 'GIF', endings: ['gif'] },
   { name: 'heif', title: 'AVIF', endings: ['avif'] },
-  { name: 'svg', title: 'SVG', endings: ['svg'] },
+  { name: 'svg', title: 'SVG', endings: ['svg', 'svgz'] },
 ];
 
 export const FORMAT_TITLES = 'PNG, JPEG, WebP, TIFF, GIF, AVIF or SVG';

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { mkdir, open, rename, rm } from 'node:fs/promises';
 import { dirname } from 'node:path';
+import { flushName } from './flush.ts';
 
 /** Writes a file so that it is either wholly there, on the disk, or not at all. */
 export async function writeSafely(file: string, bytes: Uint8Array): Promise<void> {
@@ -15,6 +16,7 @@ export async function writeSafely(file: string, bytes: Uint8Array): Promise<void
       await handle.close();
     }
     await rename(partial, file);
+    await flushName(file);
   } catch (error) {
     await rm(partial, { force: true });
     throw error;

@@ -1,0 +1,12 @@
+import { FirstTables1764000000000 } from './1764000000000-first-tables.ts';
+import { Tiles1764100000000 } from './1764100000000-tiles.ts';
+import { InkSets1764200000000 } from './1764200000000-ink-sets.ts';
+import { PictureSizes1764300000000 } from './1764300000000-picture-sizes.ts';
+
+/** Every step from an empty database to the tables of today. */
+export const MIGRATIONS = [
+  FirstTables1764000000000,
+  Tiles1764100000000,
+  InkSets1764200000000,
+  PictureSizes1764300000000,
+] as const;

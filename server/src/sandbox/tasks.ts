@@ -1,0 +1,16 @@
+import { readFile } from 'node:fs/promises';
+import { writeMissingLevels } from '../pictures/missing-levels.ts';
+import { storePicture } from '../pictures/reading/store-picture.ts';
+import { inspectPackage } from '../press/inspect.ts';
+
+/** What is done with files that nobody vouches for, each in a process that can be ended: one line a task. */
+export const TASKS = {
+  storePicture: async ({ file, name, folder }: { file: string; name: string; folder: string }) =>
+    storePicture(await readFile(file), name, folder),
+  writeMissingLevels,
+  inspectPackage,
+};
+
+export type TaskName = keyof typeof TASKS;
+export type Input<K extends TaskName> = Parameters<(typeof TASKS)[K]>[0];
+export type Output<K extends TaskName> = Awaited<ReturnType<(typeof TASKS)[K]>>;

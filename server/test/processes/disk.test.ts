@@ -1,0 +1,114 @@
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import sharp from 'sharp';
+import { ask, jobOf, jobWith, until } from './requests.ts';
+import { processes, testDisk } from './server-process.ts';
+
+const all = processes();
+afterAll(() => all.clear());
+
+const FULL = 'The disk that holds the data is full; nothing was changed. Make room on it and try again.';
+
+const png = async (colour: string) =>
+  new Uint8Array(
+    await sharp({ create: { width: 300, height: 300, channels: 3, background: colour } })
+      .png()
+      .toBuffer(),
+  );
+
+/** A server whose data lies on a disk that counts flushes and can be full. */
+async function onTestDisk() {
+  const data = all.folder();
+  const disk = testDisk(data, all.folder());
+  const server = all.start(data, disk.environment);
+  return { data, disk, server, url: await server.ready };
+}
+
+test('a save is flushed to the disk before it is acknowledged', async () => {
+  const { disk, url } = await onTestDisk();
+  const flushes = () =>
+    readFileSync(disk.log, 'utf8')
+      .split('\n')
+      .filter((path) => path.endsWith('.sqlite-wal')).length;
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Flushed') });
+  for (let version = 1; version <= 5; version++) {
+    const before = flushes();
+    const saved = await ask(
+      `${url}/api/jobs/${job.id}`,
+      'PUT',
+      { document: jobOf(`Flushed ${version}`) },
+      { 'If-Match': `"${version}"` },
+    );
+    expect(saved.status).toBe(200);
+    expect(flushes()).toBeGreaterThan(before);
+  }
+});
+
+test('an upload is flushed with its folder before it is acknowledged', async () => {
+  const { data, disk, url } = await onTestDisk();
+  const { body } = await ask(`${url}/api/pictures?name=a.png`, 'POST', await png('#123'));
+  const flushed = new Set(
+    readFileSync(disk.log, 'utf8')
+      .split('\n')
+      .map((path) => path.split('/').at(-1)),
+  );
+  for (const name of ['original', 'pixels', 'thumb.png']) expect(flushed).toContain(name);
+  // The name of the picture stands in the folder above it.
+  expect(flushed).toContain(body.hash.slice(0, 2));
+  expect(readdirSync(join(data, 'incoming'))).toEqual([]);
+});
+
+test('a full disk is said, and nothing is lost or left behind', async () => {
+  const { data, disk, url } = await onTestDisk();
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Before') });
+  disk.fill();
+  const save = () => ask(`${url}/api/jobs/${job.id}`, 'PUT', { document: jobOf('After') }, { 'If-Match': '"1"' });
+  for (const answer of [
+    await save(),
+    await ask(`${url}/api/jobs`, 'POST', { document: jobOf('New') }),
+    await ask(`${url}/api/pictures?name=a.png`, 'POST', await png('#456')),
+  ]) {
+    expect([answer.status, answer.body.message]).toEqual([507, FULL]);
+  }
+  expect((await ask(`${url}/api/jobs/${job.id}`)).body).toMatchObject({ version: 1, document: { title: 'Before' } });
+  expect((await ask(`${url}/api/jobs`)).body).toHaveLength(1);
+  expect(readdirSync(join(data, 'incoming'))).toEqual([]);
+  expect(existsSync(join(data, 'pictures'))).toBe(false);
+  disk.empty();
+  expect((await save()).status).toBe(200);
+});
+
+test('runs wait for room, say so, and go on by themselves', async () => {
+  const { data, disk, url } = await onTestDisk();
+  const { body: picture } = await ask(`${url}/api/pictures?name=a.png`, 'POST', await png('#789'));
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Full', 700, picture) });
+  const run = async () => (await ask(`${url}/api/jobs/${job.id}/runs`, 'POST', { kind: 'sheet' })).body.id as string;
+  const stateOf = async (id: string) => (await ask(`${url}/api/runs/${id}`)).body;
+  const [first, second, third] = [await run(), await run(), await run()];
+  await until(async () => (await stateOf(first)).progress > 0);
+  // The disk fills while the first is written: how it ended cannot be written down either.
+  disk.fill();
+  await new Promise((resolve) => setTimeout(resolve, 6000));
+  expect(readdirSync(join(data, 'runs')).filter((name) => name.includes('partial'))).toEqual([]);
+  disk.empty();
+  await until(async () => (await stateOf(first)).state === 'done', 40);
+  // The last is cancelled while the second is made.
+  expect((await ask(`${url}/api/runs/${third}/cancel`, 'POST')).body.state).toBe('cancelled');
+  await until(async () => (await stateOf(second)).state === 'done', 40);
+  expect((await stateOf(first)).message).toBeNull();
+  for (const id of [first, second]) expect((await ask(`${url}/api/runs/${id}/file`)).status).toBe(200);
+});
+
+test('a run that found the disk full can be cancelled while it waits', async () => {
+  const { data, disk, url } = await onTestDisk();
+  const { body: picture } = await ask(`${url}/api/pictures?name=a.png`, 'POST', await png('#abc'));
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Waiting', 700, picture) });
+  const { body: run } = await ask(`${url}/api/jobs/${job.id}/runs`, 'POST', { kind: 'sheet' });
+  await until(async () => (await ask(`${url}/api/runs/${run.id}`)).body.progress > 0);
+  // Room for the database, but not for the print: its file is refused alone.
+  disk.fillOnly(join(data, 'runs'));
+  await until(async () => (await ask(`${url}/api/runs/${run.id}`)).body.state === 'queued');
+  expect((await ask(`${url}/api/runs/${run.id}`)).body.message).toMatch(/^The disk is full; .* when there is room\.$/);
+  expect((await ask(`${url}/api/runs/${run.id}/cancel`, 'POST')).body.state).toBe('cancelled');
+  disk.empty();
+});
