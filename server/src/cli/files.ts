@@ -1,16 +1,22 @@
-import { existsSync, statSync } from 'node:fs';
+import { accessSync, constants, existsSync, statSync } from 'node:fs';
 import { readFile } from 'node:fs/promises';
 import { dirname } from 'node:path';
+import { reasonOf } from '../errors/reason-of.ts';
 import { UsageError } from './usage-error.ts';
+
+/** The name of a file that the user named. @throws UsageError when there is none or it is a directory */
+export function readableFile(file: string): string {
+  if (!existsSync(file)) throw new UsageError(`There is no file ${file}.`);
+  if (statSync(file).isDirectory()) throw new UsageError(`${file} is a directory, not a file.`);
+  return file;
+}
 
 /**
  * Reads a file that the user named.
  * @throws UsageError when there is none, it is a directory, or it is empty
  */
 export async function readInput(file: string): Promise<Buffer> {
-  if (!existsSync(file)) throw new UsageError(`There is no file ${file}.`);
-  if (statSync(file).isDirectory()) throw new UsageError(`${file} is a directory, not a file.`);
-  const bytes = await readFile(file);
+  const bytes = await readFile(readableFile(file));
   if (bytes.length === 0) throw new UsageError(`${file} is empty.`);
   return bytes;
 }
@@ -26,6 +32,11 @@ function checkAbove(path: string): void {
   const above = existingAbove(path);
   if (!statSync(above).isDirectory()) {
     throw new UsageError(`${above} is a file, so nothing can be written to ${path}.`);
+  }
+  try {
+    accessSync(above, constants.W_OK | constants.X_OK);
+  } catch (error) {
+    throw new UsageError(`${path} cannot be written: ${reasonOf(error)}.`);
   }
 }
 

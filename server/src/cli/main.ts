@@ -1,71 +1,37 @@
 #!/usr/bin/env node
-import { JobError, PaletteError, PlateError } from '@chromatype/core';
-import { PictureError } from '../pictures/picture-error.ts';
-import * as job from './job.ts';
-import * as list from './list.ts';
-import * as measure from './measure.ts';
-import * as reference from './reference.ts';
-import * as screen from './screen.ts';
-import * as separate from './separate.ts';
-import { UsageError } from './usage-error.ts';
+import { rmSync } from 'node:fs';
+import { constants } from 'node:os';
+import { Worker } from 'node:worker_threads';
+import { COMMANDS } from './commands.ts';
+import { showProgress } from './progress.ts';
+import type { ThreadMessage } from './thread.ts';
 
-const COMMANDS: Record<string, { readonly help: string; run(args: readonly string[]): Promise<void> }> = {
-  screen: { help: screen.HELP, run: screen.screen },
-  separate: { help: separate.HELP, run: separate.separate },
-  job: { help: job.HELP, run: job.job },
-  measure: { help: measure.HELP, run: measure.measure },
-  list: { help: list.HELP, run: list.list },
-  reference: { help: reference.HELP, run: reference.reference },
-};
-
-/** The sentence for an error the user can put right; null for one they cannot. */
-function sentenceOf(error: unknown): string | null {
-  if ([UsageError, JobError, PictureError, PaletteError, PlateError].some((kind) => error instanceof kind))
-    return (error as Error).message;
-  const { code, path, message } = error as NodeJS.ErrnoException;
-  if (code === 'ENOENT') return `There is no file ${path}.`;
-  if (code === 'EACCES' || code === 'EISDIR' || code === 'ENOTDIR') return `${path} cannot be opened.`;
-  if (code?.startsWith('ERR_PARSE_ARGS')) return `${message?.split(/[.\n]/)[0]}.`;
-  return null;
+/** Runs a command in a thread. A signal ends it at once and deletes what it has not finished. */
+function runInThread(args: readonly string[]): void {
+  let unfinished: readonly string[] = [];
+  // The compiled thread beside this file.
+  const thread = new Worker(new URL('./thread.js', import.meta.url), { argv: [...args] });
+  thread.on('message', (message: ThreadMessage) => {
+    if ('unfinished' in message) unfinished = message.unfinished;
+    else showProgress(message.progress);
+  });
+  thread.on('error', (error) => console.error(`${args[0]} failed: ${String(error).split('\n')[0]}`));
+  thread.on('exit', (code) => {
+    process.exitCode = code;
+  });
+  const end = async (signal: 'SIGINT' | 'SIGTERM') => {
+    await thread.terminate();
+    for (const path of unfinished) rmSync(path, { recursive: true, force: true });
+    process.exit(128 + constants.signals[signal]);
+  };
+  process.on('SIGINT', end);
+  process.on('SIGTERM', end);
 }
 
-/** Negative numbers are values, not options: `--angle -45` is `--angle=-45`. */
-function joinNegatives(args: readonly string[]): string[] {
-  const joined: string[] = [];
-  for (const arg of args) {
-    const before = joined.at(-1);
-    if (/^-\.?\d/.test(arg) && before && /^--[a-z-]+$/.test(before)) joined[joined.length - 1] = `${before}=${arg}`;
-    else joined.push(arg);
-  }
-  return joined;
+const args = process.argv.slice(2);
+if (COMMANDS[args[0] ?? '']?.computes) runInThread(args);
+else {
+  // Only what runs here is loaded here.
+  const { runCommand } = await import('./run-command.ts');
+  process.exitCode = await runCommand(args);
 }
-
-async function main([name = '', ...args]: readonly string[]): Promise<number> {
-  const command = COMMANDS[name];
-  const all = Object.values(COMMANDS)
-    .map((c) => c.help)
-    .join('\n\n');
-  if (name === '--help' || name === '-h') {
-    console.log(all);
-    return 0;
-  }
-  if (!command) {
-    console.error(`chromatype has the commands ${Object.keys(COMMANDS).join(', ')}; try chromatype --help.`);
-    return 2;
-  }
-  if (args.includes('--help')) {
-    console.log(command.help);
-    return 0;
-  }
-  try {
-    await command.run(joinNegatives(args));
-    return 0;
-  } catch (error) {
-    console.error(
-      sentenceOf(error) ?? `${name} failed: ${error instanceof Error ? error.message.split('\n')[0] : error}`,
-    );
-    return sentenceOf(error) ? 2 : 1;
-  }
-}
-
-process.exitCode = await main(process.argv.slice(2));

@@ -2,6 +2,7 @@ import { closeSync, fsyncSync, mkdirSync, openSync, readSync, renameSync, rmSync
 import { dirname } from 'node:path';
 import type { Aside, FileSink, OutputSink } from '@chromatype/core';
 import { flushSync } from '../disk/flush.ts';
+import { unfinished } from '../disk/unfinished.ts';
 
 const PIECE = 1 << 18;
 
@@ -51,6 +52,7 @@ export const partialPaths = (file: string): readonly [file: string, asides: stri
 export async function writeWhole(file: string, work: (sink: OutputSink) => void | Promise<void>): Promise<number> {
   mkdirSync(dirname(file), { recursive: true });
   const [partial, folder] = partialPaths(file);
+  const over = unfinished(partial, folder);
   const handle = openSync(partial, 'w');
   const handles: number[] = [];
   const sink = sinkOf(handle);
@@ -71,6 +73,7 @@ export async function writeWhole(file: string, work: (sink: OutputSink) => void 
   } finally {
     for (const open of [handle, ...handles]) closeSync(open);
     for (const path of partialPaths(file)) rmSync(path, { recursive: true, force: true });
+    over();
   }
   return sink.length;
 }

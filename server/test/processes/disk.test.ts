@@ -1,8 +1,9 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import { ask, jobOf, jobWith, until } from './requests.ts';
-import { processes, testDisk } from './server-process.ts';
+import { ask, jobOf, jobWith, until } from '../../../bench/src/processes/requests.ts';
+import { processes } from './servers.ts';
+import { testDisk } from './test-disk.ts';
 
 const all = processes();
 afterAll(() => all.clear());

@@ -2,8 +2,9 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import sharp from 'sharp';
-import { ask, jobWith, until } from './requests.ts';
-import { processes, type ServerProcess } from './server-process.ts';
+import { ask, jobWith, until } from '../../../bench/src/processes/requests.ts';
+import type { ServerProcess } from '../../../bench/src/processes/server-process.ts';
+import { processes } from './servers.ts';
 
 const all = processes();
 afterAll(() => all.clear());

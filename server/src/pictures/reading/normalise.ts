@@ -1,6 +1,7 @@
 import { mkdtemp, readFile, rm } from 'node:fs/promises';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { unfinished } from '../../disk/unfinished.ts';
 import { filesIn } from '../picture-files.ts';
 import { type PictureFacts, storePicture } from './store-picture.ts';
 
@@ -15,10 +16,12 @@ export interface NormalPicture extends PictureFacts {
  */
 export async function normalisePicture(bytes: Uint8Array, name: string): Promise<NormalPicture> {
   const folder = await mkdtemp(join(tmpdir(), 'chromatype-picture-'));
+  const over = unfinished(folder);
   try {
     const facts = await storePicture(bytes, name, folder);
     return { ...facts, pixels: new Uint8Array(await readFile(filesIn(folder).pixels)) };
   } finally {
     await rm(folder, { recursive: true, force: true });
+    over();
   }
 }

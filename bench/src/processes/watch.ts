@@ -1,0 +1,76 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import type { Job } from '@chromatype/core';
+import { ask } from './requests.ts';
+
+/** Parents of all processes that this user may look at, by their ids (proc(5)). */
+function parents(): Map<number, number> {
+  const found = new Map<number, number>();
+  for (const name of readdirSync('/proc').filter((n) => /^\d+$/.test(n))) {
+    try {
+      const stat = readFileSync(`/proc/${name}/stat`, 'utf8');
+      found.set(Number(name), Number(stat.slice(stat.lastIndexOf(')') + 2).split(' ')[1]));
+    } catch {
+      // It has ended since the folder was read.
+    }
+  }
+  return found;
+}
+
+/** Bytes of memory that a process and those it started hold, without what they share with files. */
+export function memoryOf(pid: number): number {
+  const all = parents();
+  const isBelow = (at: number): boolean => at === pid || (all.has(at) && isBelow(all.get(at)!));
+  let bytes = 0;
+  for (const one of [...all.keys()].filter(isBelow)) {
+    try {
+      const status = readFileSync(`/proc/${one}/status`, 'utf8');
+      bytes += 1024 * Number(/^RssAnon:\s+(\d+)/m.exec(status)?.[1] ?? 0);
+    } catch {
+      // It has ended since.
+    }
+  }
+  return bytes;
+}
+
+/** What was seen of a server while something else went on. */
+export interface Seen {
+  /** Longest time of a save and of the list of the Shelf, in milliseconds. */
+  readonly save: number;
+  readonly shelf: number;
+  /** Most memory, in bytes. */
+  readonly memory: number;
+}
+
+/** Saves a job and lists the Shelf again and again while some work goes on. */
+export async function whileWatching<T>(
+  { url, pid }: { readonly url: string; readonly pid: number },
+  job: { readonly id: string; readonly document: Job; version: number },
+  work: () => Promise<T>,
+): Promise<Seen & { readonly result: T }> {
+  const seen = { save: 0, shelf: 0, memory: 0 };
+  let over = false;
+  const timed = async (what: 'save' | 'shelf', asking: () => ReturnType<typeof ask>) => {
+    const start = performance.now();
+    const { status, body } = await asking();
+    seen[what] = Math.max(seen[what], performance.now() - start);
+    if (status !== 200) throw new Error(`A ${what} was answered by ${status}: ${JSON.stringify(body)}`);
+  };
+  const watching = (async () => {
+    while (!over) {
+      await timed('save', () =>
+        ask(`${url}/api/jobs/${job.id}`, 'PUT', { document: job.document }, { 'If-Match': `"${job.version}"` }),
+      );
+      job.version++;
+      await timed('shelf', () => ask(`${url}/api/jobs`));
+      seen.memory = Math.max(seen.memory, memoryOf(pid));
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
+  })();
+  try {
+    const result = await work();
+    return { ...seen, result };
+  } finally {
+    over = true;
+    await watching;
+  }
+}
