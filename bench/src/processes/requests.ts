@@ -25,7 +25,7 @@ export async function ask(
   const text = await response.text();
   return {
     status: response.status,
-    body: text.startsWith('{') || text.startsWith('[') ? JSON.parse(text) : text,
+    body: response.headers.get('content-type')?.includes('json') ? JSON.parse(text) : text,
     headers: response.headers,
   };
 }

@@ -38,12 +38,14 @@ const PARTS = ['original', 'pixels', 'thumb.png'] as const;
 /**
  * Writes a data folder into one ZIP archive while the server may go on: a copy of the database by SQLite's own backup,
  * and after it every picture that it names. Pictures never change and their rows come last, so the two fit each other.
- * @throws NoData when there is no database, or a file of a picture is missing
+ * Returns what is damaged or missing in the data, one sentence each; all else is in the backup.
+ * @throws NoData when there is no database
  */
-export async function backup(data: string, file: string, progress: (share: number) => void): Promise<void> {
+export async function backup(data: string, file: string, progress: (share: number) => void): Promise<string[]> {
   if (!existsSync(databaseFile(data))) throw new NoData(`There is nothing to back up in ${data}.`);
   const partial = `${file}.${process.pid}.partial`;
   const copy = `${partial}.d`;
+  const flaws: string[] = [];
   const over = unfinished(partial, copy, `${copy}-journal`);
   try {
     const hashes = await copyDatabase(data, copy);
@@ -55,11 +57,12 @@ export async function backup(data: string, file: string, progress: (share: numbe
       for (const part of PARTS) {
         const path = pictureFiles(data, hash)[part === 'thumb.png' ? 'thumb' : part];
         if (!existsSync(path)) {
-          throw new NoData(
-            `The file ${basename(path)} of the picture ${hash} is missing; "chromatype doctor" tells more.`,
-          );
+          flaws.push(`The file ${basename(path)} of the picture ${hash} is missing.`);
+          continue;
         }
-        files[pictureName(hash, part)] = part === 'original' ? hash : await sha256Of(path);
+        const sha256 = await sha256Of(path);
+        if (part === 'original' && sha256 !== hash) flaws.push(`The original of the picture ${hash} is damaged.`);
+        files[pictureName(hash, part)] = sha256;
         // Originals are packed already.
         zip.addFile(path, pictureName(hash, part), part === 'pixels' ? { compressionLevel: 1 } : { compress: false });
       }
@@ -78,6 +81,7 @@ export async function backup(data: string, file: string, progress: (share: numbe
     await rename(partial, file);
     await flushName(file);
     progress(1);
+    return flaws;
   } finally {
     for (const path of [partial, copy, `${copy}-journal`]) await rm(path, { force: true });
     over();

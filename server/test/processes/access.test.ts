@@ -1,0 +1,105 @@
+import { spawn } from 'node:child_process';
+import { readFileSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { isSession, newSession } from '../../src/access/password-file.ts';
+import { ask, jobOf } from '../../../bench/src/processes/requests.ts';
+import { processes } from './servers.ts';
+
+const CLI = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url));
+const all = processes();
+afterAll(() => all.clear());
+
+/** Sets the password of a data folder from the command line. */
+function setPassword(data: string, password: string): Promise<number> {
+  const child = spawn(process.execPath, [CLI, 'password', '--data', data], { stdio: ['pipe', 'ignore', 'ignore'] });
+  child.stdin.end(`${password}\n`);
+  return new Promise((resolve) => child.on('exit', (code) => resolve(code!)));
+}
+
+const PASSWORD = 'kite over harbour';
+
+/** A server that listens on every address of this machine, as loopback sees it. */
+async function openServer() {
+  const data = all.folder();
+  expect(await setPassword(data, PASSWORD)).toBe(0);
+  const server = all.start(data, { CHROMATYPE_HOST: '0.0.0.0' });
+  const url = (await server.ready).replace('0.0.0.0', '127.0.0.1');
+  return { data, url };
+}
+
+const cookieOf = (headers: Headers) => headers.get('set-cookie')!;
+
+test('beyond this machine a server asks for its password before any data', async () => {
+  const { url } = await openServer();
+  for (const path of ['/api/jobs', '/api/runs', '/api/pictures/a', '/api/docs', '/API/jobs', '/api/session/../jobs']) {
+    expect(await ask(`${url}${path}`)).toMatchObject({
+      status: 401,
+      body: { message: expect.stringMatching(/^Sign in/) },
+    });
+  }
+  expect((await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Nobody') })).status).toBe(401);
+  expect((await ask(`${url}/api/session`)).body).toEqual({ signedIn: false });
+
+  const wrong = await ask(`${url}/api/session`, 'POST', { password: 'kite over harbor' });
+  expect([wrong.status, wrong.body.message]).toEqual([401, 'This is not the password of this server.']);
+  const right = await ask(`${url}/api/session`, 'POST', { password: PASSWORD });
+  expect(right.status).toBe(200);
+  const cookie = cookieOf(right.headers);
+  expect(cookie).toMatch(/HttpOnly/);
+  expect(cookie).toMatch(/SameSite=Strict/);
+  const Cookie = cookie.split(';')[0]!;
+  expect((await ask(`${url}/api/jobs`, 'GET', undefined, { Cookie })).status).toBe(200);
+  expect((await ask(`${url}/api/session`, 'GET', undefined, { Cookie })).body).toEqual({ signedIn: true });
+  for (const forged of [
+    `${Cookie}x`,
+    Cookie.replace(/=\d/, '=9'),
+    'chromatype-session=',
+    'chromatype-session=9999999999999.a.b',
+  ]) {
+    expect((await ask(`${url}/api/jobs`, 'GET', undefined, { Cookie: forged })).status).toBe(401);
+  }
+});
+
+test('guessing is slowed down, and says for how long', async () => {
+  const { url } = await openServer();
+  const answers = [];
+  for (let k = 0; k < 12; k++) answers.push(await ask(`${url}/api/session`, 'POST', { password: `guess ${k}` }));
+  expect(answers.slice(0, 10).map(({ status }) => status)).toEqual(Array(10).fill(401));
+  expect(answers[0]!.headers.get('x-ratelimit-limit')).toBe('10');
+  expect(answers[10]).toMatchObject({
+    status: 429,
+    body: {
+      message: expect.stringMatching(/^There were more than 10 sign-ins in a minute; try again in \d+ seconds\.$/),
+    },
+  });
+  expect(Number(answers[10]!.headers.get('retry-after'))).toBeGreaterThan(0);
+});
+
+test('uploads, runs and the press are limited, generously, and each answer says by how much', async () => {
+  const url = await all.start(all.folder()).ready;
+  const first = await ask(`${url}/api/pictures?name=a.png`, 'POST', new Uint8Array([1]));
+  expect([first.headers.get('x-ratelimit-limit'), first.headers.get('x-ratelimit-remaining')]).toEqual(['300', '299']);
+  const more = await Promise.all(
+    Array.from({ length: 130 }, () => ask(`${url}/api/jobs/none/runs`, 'POST', { kind: 'sheet' })),
+  );
+  const refused = more.filter(({ status }) => status === 429);
+  expect(refused).toHaveLength(10);
+  expect(refused[0]!.body.message).toMatch(/^There were more than 120 runs in a minute; try again in \d+ seconds\.$/);
+  // Saves are not counted.
+  expect((await ask(`${url}/api/jobs`)).headers.get('x-ratelimit-limit')).toBeNull();
+}, 30_000);
+
+test('only the hash of a password is kept, for its owner alone, and a new one ends all sessions', async () => {
+  const data = all.folder();
+  await setPassword(data, PASSWORD);
+  const file = join(data, 'password.json');
+  expect(readFileSync(file, 'utf8')).not.toContain('kite');
+  expect(statSync(file).mode & 0o077).toBe(0);
+  const session = newSession(data);
+  expect(isSession(data, session)).toBe(true);
+  expect(isSession(data, session, Date.now() + 31 * 86_400_000)).toBe(false);
+  await setPassword(data, 'another long word');
+  expect(isSession(data, session)).toBe(false);
+  expect(await setPassword(data, 'short')).toBe(2);
+});
