@@ -3,6 +3,7 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router/dom';
 import { Toaster } from 'sonner';
+import { SignIn } from './access/SignIn.tsx';
 import { KeysSheet } from './help/KeysSheet.tsx';
 import { router } from './routes.tsx';
 
@@ -10,6 +11,7 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <RouterProvider router={router} />
     <KeysSheet />
+    <SignIn />
     <Toaster
       position="bottom-center"
       offset={108}

@@ -3,6 +3,7 @@ import { ApiProperty, ApiTags } from '@nestjs/swagger';
 import { Length } from 'class-validator';
 import type { CookieOptions, Request, Response } from 'express';
 import { Refused } from '../errors/refused.ts';
+import { servesOthers } from '../guard/loopback.ts';
 import { Limited } from '../limits/limited.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { isSignedIn, SESSION_COOKIE } from './guard-access.ts';
@@ -25,7 +26,7 @@ export class SessionController {
 
   @Get()
   get(@Req() request: Request) {
-    return { signedIn: isSignedIn(this.settings, request) };
+    return { needed: servesOthers(this.settings), signedIn: isSignedIn(this.settings, request) };
   }
 
   @Post()
@@ -36,7 +37,7 @@ export class SessionController {
     if (!hasPassword(data)) throw new Refused(404, 'This server asks for no password.');
     if (!(await isPassword(data, password))) throw new Refused(401, 'This is not the password of this server.');
     response.cookie(SESSION_COOKIE, newSession(data), { ...COOKIE, maxAge: SESSION_DAYS * 86_400_000 });
-    return { signedIn: true };
+    return { needed: true, signedIn: true };
   }
 
   @Delete()

@@ -1,4 +1,4 @@
-import { networkInterfaces } from 'node:os';
+import { hostname, networkInterfaces } from 'node:os';
 import type { RequestHandler } from 'express';
 import { cut } from '@chromatype/core';
 import { Refused } from '../errors/refused.ts';
@@ -8,11 +8,16 @@ import { isEverywhere, isLoopback } from './loopback.ts';
 /** An address as it stands in a URL. */
 const inUrl = (address: string): string => (address.includes(':') ? `[${address.replace(/^\[|\]$/g, '')}]` : address);
 
+/** The addresses of this machine and the names it goes by; those end in .local where a network has no names of its own. */
+const ownNames = (): string[] => [
+  ...Object.values(networkInterfaces()).flatMap((addresses) => (addresses ?? []).map(({ address }) => address)),
+  hostname(),
+  `${hostname()}.local`,
+];
+
 /** Host names, without ports, that a server answers to beside those of loopback. */
 export function hostsServed({ host, hosts }: Pick<Settings, 'host' | 'hosts'>): ReadonlySet<string> {
-  const own = isEverywhere(host)
-    ? Object.values(networkInterfaces()).flatMap((addresses) => (addresses ?? []).map(({ address }) => address))
-    : [host];
+  const own = isEverywhere(host) ? ownNames() : [host];
   return new Set([...own.map((address) => inUrl(address).toLowerCase()), ...hosts]);
 }
 

@@ -47,9 +47,7 @@ export class JobsService {
   }
 
   async get(id: string): Promise<ReadableJob> {
-    const job = await this.jobs.findOneBy({ id, removedAt: IsNull() });
-    if (!job) throw gone();
-    return readable(job);
+    return readable(await this.stored(id));
   }
 
   /** The text of a job's document as it is stored, readable or not. */
@@ -101,8 +99,14 @@ export class JobsService {
     if (affected !== 1) throw gone();
   }
 
-  async restore(id: string): Promise<ReadableJob> {
+  async restore(id: string): Promise<ListedJob> {
     await this.jobs.update({ id, removedAt: Not(IsNull()) }, { removedAt: null });
-    return this.get(id);
+    return listed(await this.stored(id));
+  }
+
+  private async stored(id: string): Promise<JobEntity> {
+    const job = await this.jobs.findOneBy({ id, removedAt: IsNull() });
+    if (!job) throw gone();
+    return job;
   }
 }

@@ -39,7 +39,7 @@ test('beyond this machine a server asks for its password before any data', async
     });
   }
   expect((await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Nobody') })).status).toBe(401);
-  expect((await ask(`${url}/api/session`)).body).toEqual({ signedIn: false });
+  expect((await ask(`${url}/api/session`)).body).toEqual({ needed: true, signedIn: false });
 
   const wrong = await ask(`${url}/api/session`, 'POST', { password: 'kite over harbor' });
   expect([wrong.status, wrong.body.message]).toEqual([401, 'This is not the password of this server.']);
@@ -50,7 +50,10 @@ test('beyond this machine a server asks for its password before any data', async
   expect(cookie).toMatch(/SameSite=Strict/);
   const Cookie = cookie.split(';')[0]!;
   expect((await ask(`${url}/api/jobs`, 'GET', undefined, { Cookie })).status).toBe(200);
-  expect((await ask(`${url}/api/session`, 'GET', undefined, { Cookie })).body).toEqual({ signedIn: true });
+  expect((await ask(`${url}/api/session`, 'GET', undefined, { Cookie })).body).toEqual({
+    needed: true,
+    signedIn: true,
+  });
   for (const forged of [
     `${Cookie}x`,
     Cookie.replace(/=\d/, '=9'),

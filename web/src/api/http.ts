@@ -1,3 +1,5 @@
+import { askForPassword } from '../access/access-store.ts';
+
 /** A refusal by the server: its own plain sentence. */
 export class Refused extends Error {
   constructor(
@@ -6,6 +8,11 @@ export class Refused extends Error {
     readonly body: Readonly<Record<string, unknown>> = {},
   ) {
     super(message);
+  }
+
+  /** Whether it ends by itself: no server, one that is starting, or a full disk. What was asked is asked again later. */
+  get passes(): boolean {
+    return this.status === 0 || this.status === 503 || this.status === 507;
   }
 }
 
@@ -19,6 +26,7 @@ export async function request<T>(path: string, options: RequestInit = {}): Promi
   } catch {
     throw new Refused(0, UNREACHABLE);
   }
+  if (response.status === 401) askForPassword();
   if (response.status === 204) return undefined as T;
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   if (!response.ok)

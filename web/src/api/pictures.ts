@@ -1,3 +1,4 @@
+import { askForPassword } from '../access/access-store.ts';
 import { Refused } from './http.ts';
 
 export interface StoredPicture {
@@ -27,6 +28,7 @@ export function uploadPicture(
     sending.responseType = 'json';
     sending.upload.onprogress = (event) => progress(event.loaded / Math.max(1, event.total));
     sending.onload = () => {
+      if (sending.status === 401) askForPassword();
       if (sending.status < 300) resolve(sending.response as StoredPicture);
       else
         reject(

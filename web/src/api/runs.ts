@@ -21,6 +21,9 @@ export interface Estimate {
 
 export const isOver = (run: Run): boolean => run.state !== 'queued' && run.state !== 'running';
 
+/** Milliseconds until events that were refused are asked for again. */
+const LISTEN_AGAIN_AFTER = 3000;
+
 export const runs = {
   start: (jobId: string, asked: OutputAsked) => request<Run>(`/jobs/${jobId}/runs`, json('POST', asked)),
   estimate: (jobId: string, asked: OutputAsked) => request<Estimate>(`/jobs/${jobId}/estimate`, json('POST', asked)),
@@ -29,12 +32,24 @@ export const runs = {
   fileUrl: (run: Run) => `/api/runs/${run.id}/file`,
   /** Tells every change of a run until it is over; returns how to stop listening. */
   watch(id: string, tell: (run: Run) => void): () => void {
-    const events = new EventSource(`/api/runs/${id}/events`);
-    events.onmessage = ({ data }) => {
-      const run = JSON.parse(data as string) as Run;
-      tell(run);
-      if (isOver(run)) events.close();
+    let events: EventSource;
+    let again: ReturnType<typeof setTimeout> | undefined;
+    function listen(): void {
+      events = new EventSource(`/api/runs/${id}/events`);
+      events.onmessage = ({ data }) => {
+        const run = JSON.parse(data as string) as Run;
+        tell(run);
+        if (isOver(run)) events.close();
+      };
+      // A stream that breaks is opened anew by the browser; one that is refused, by a server that is starting, is not.
+      events.onerror = () => {
+        if (events.readyState === EventSource.CLOSED) again = setTimeout(listen, LISTEN_AGAIN_AFTER);
+      };
+    }
+    listen();
+    return () => {
+      clearTimeout(again);
+      events.close();
     };
-    return () => events.close();
   },
 };

@@ -13,6 +13,7 @@ const STATES: Readonly<Record<SaveState, string>> = {
   changed: 'saving …',
   saving: 'saving …',
   offline: 'not saved: no server',
+  full: 'not saved: disk full',
   conflict: 'changed elsewhere',
   refused: 'not saved',
 };

@@ -90,8 +90,8 @@ async function save(): Promise<void> {
 function failed(error: unknown): void {
   const message = error instanceof Error ? error.message : String(error);
   if (error instanceof Refused && error.status === 409) useOpenJob.setState({ saveState: 'conflict', message });
-  else if (error instanceof Refused && error.status === 0) {
-    useOpenJob.setState({ saveState: 'offline', message });
+  else if (error instanceof Refused && error.passes) {
+    useOpenJob.setState({ saveState: error.status === 507 ? 'full' : 'offline', message });
     schedule(TRY_AGAIN_AFTER);
   } else useOpenJob.setState({ saveState: 'refused', message: error instanceof JobError ? error.message : message });
 }

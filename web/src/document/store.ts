@@ -3,7 +3,7 @@ import { type TemporalState, temporal } from 'zundo';
 import { create, useStore } from 'zustand';
 import type { Edit } from './edits.ts';
 
-export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'conflict' | 'refused';
+export type SaveState = 'saved' | 'changed' | 'saving' | 'offline' | 'full' | 'conflict' | 'refused';
 
 /** The open job. Only `job` is undone and redone. */
 export interface OpenJob {

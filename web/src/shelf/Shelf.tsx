@@ -3,13 +3,15 @@ import { Upload } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { jobs, type JobSummary } from '../api/jobs.ts';
+import { SignOut } from '../access/SignOut.tsx';
+import { jobs, type JobSummary, type ListedJob } from '../api/jobs.ts';
 import { sendPicture } from '../bench/add-picture.ts';
 import { addPicture, newId, sheetOfPicture } from '../document/edits.ts';
 import { Button } from '../ui/Button.tsx';
 import { Mark } from '../ui/Mark.tsx';
 import { useFileDrop } from '../ui/use-file-drop.ts';
 import { JobCard } from './JobCard.tsx';
+import { UnreadableCard } from './UnreadableCard.tsx';
 
 const say = (error: unknown) => toast.error(error instanceof Error ? error.message : String(error));
 
@@ -45,7 +47,7 @@ const WARM_AFTER = 500;
 /** All jobs as small prints. */
 export function Shelf() {
   const navigate = useNavigate();
-  const [list, setList] = useState<readonly JobSummary[] | null>(null);
+  const [list, setList] = useState<readonly ListedJob[] | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
 
   const load = useCallback(() => {
@@ -80,7 +82,7 @@ export function Shelf() {
     input.click();
   }
 
-  async function remove(job: JobSummary): Promise<void> {
+  async function remove(job: ListedJob): Promise<void> {
     await jobs.remove(job.id);
     load();
     toast(`${job.title} was removed.`, {
@@ -110,6 +112,7 @@ export function Shelf() {
           >
             ?
           </Button>
+          <SignOut />
           <Button onClick={() => navigate('/swatches')} title="Sets of inks">
             Swatches
           </Button>
@@ -137,14 +140,18 @@ export function Shelf() {
           </p>
         )}
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(270px,100%),1fr))] gap-6">
-          {list?.map((job) => (
-            <JobCard
-              key={job.id}
-              job={job}
-              remove={() => void remove(job).catch(say)}
-              duplicate={() => void duplicate(job).catch(say)}
-            />
-          ))}
+          {list?.map((job) =>
+            'unreadable' in job ? (
+              <UnreadableCard key={job.id} job={job} remove={() => void remove(job).catch(say)} />
+            ) : (
+              <JobCard
+                key={job.id}
+                job={job}
+                remove={() => void remove(job).catch(say)}
+                duplicate={() => void duplicate(job).catch(say)}
+              />
+            ),
+          )}
         </ul>
       </main>
       {over && (

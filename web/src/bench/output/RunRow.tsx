@@ -46,6 +46,11 @@ export function RunRow({ run }: { readonly run: Run }) {
           <span className="text-right font-mono text-[10px] text-muted">
             {remaining(run, first.current, Date.now()) ?? STATES[run.state]}
           </span>
+          {run.message && (
+            <span role="status" className="col-span-2 text-[11px] text-hot-text">
+              {run.message}
+            </span>
+          )}
         </>
       )}
     </li>
