@@ -12,7 +12,7 @@ import {
   printingPasses,
   readJob,
 } from '@chromatype/core';
-import { MOST_BYTES } from '../disk/receive.ts';
+import { MOST_BYTES } from '../pictures/reading/limits.ts';
 import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
 import { checkOutputFolder, readInput } from './files.ts';

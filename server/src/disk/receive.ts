@@ -3,10 +3,8 @@ import { open } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Request } from 'express';
 import { Refused } from '../errors/refused.ts';
+import { MOST_BYTES } from '../pictures/reading/limits.ts';
 import { inNewFolder } from './incoming.ts';
-
-/** The largest file that is taken, in bytes. */
-export const MOST_BYTES = 100 * 1000 * 1000;
 
 /** A file that came in, in a folder of its own. */
 export interface Received {

@@ -1,6 +1,7 @@
 import { BadRequestException, HttpException } from '@nestjs/common';
 import { JobError } from '@chromatype/core';
 import { cut } from '@chromatype/core';
+import { PictureError } from '../pictures/picture-error.ts';
 import { isDiskFull } from './disk-full.ts';
 
 /** What every refusal looks like: one plain sentence, and the field it is about where there is one. */
@@ -64,6 +65,7 @@ function ofException(error: HttpException): Answer {
 /** The answer to an error that somebody can do something about; null for one that nobody foresaw. */
 export function answerTo(error: unknown): Answer | null {
   if (error instanceof JobError) return { status: 422, body: { message: error.message, field: error.field } };
+  if (error instanceof PictureError) return { status: error.status, body: { message: error.message } };
   if (error instanceof HttpException) return ofException(error);
   if (isDiskFull(error)) return { status: 507, body: { message: DISK_FULL } };
   const { type, code, status } = error as { type?: string; code?: string; status?: unknown };

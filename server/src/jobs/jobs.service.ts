@@ -14,7 +14,7 @@ export interface ReadableJob extends JobEntity {
 /** A job as the Shelf lists it: where its document cannot be read, `unreadable` says why. */
 export type ListedJob = ReadableJob | (JobEntity & { readonly unreadable: string });
 
-const NO_DOCUMENT = 'The document of this job is damaged and cannot be read; save it as it is from the Shelf.';
+const NO_DOCUMENT = 'The document of this job is damaged and cannot be read.';
 
 const gone = () => new NotFoundException({ message: 'There is no such job; it may have been removed.' });
 

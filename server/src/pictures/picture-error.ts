@@ -1,8 +1,10 @@
-import { HttpException } from '@nestjs/common';
-
-/** A file that cannot be taken as a picture: one plain sentence for the artist. */
-export class PictureError extends HttpException {
-  constructor(message: string, status = 422) {
-    super({ message }, status);
+/** A file that cannot be taken as a picture: one plain sentence for the artist, and a status of HTTP. */
+export class PictureError extends Error {
+  constructor(
+    message: string,
+    readonly status = 422,
+  ) {
+    super(message);
+    this.name = 'PictureError';
   }
 }

@@ -1,5 +1,5 @@
 import { PictureError } from '../pictures/picture-error.ts';
-import { MEMORY_VARIABLE, type Order, type Report, TOO_MUCH_MEMORY } from './messages.ts';
+import { MEMORY_VARIABLE, type Order, type Outcome, type Report, TOO_MUCH_MEMORY } from './messages.ts';
 import { TASKS } from './tasks.ts';
 
 /** How often a process looks at its own memory, in milliseconds. */
@@ -13,16 +13,18 @@ setInterval(() => {
 // The server is gone.
 process.on('disconnect', () => process.exit(0));
 
-function reportOf(error: unknown): Report {
-  if (error instanceof PictureError) return { refused: { message: error.message, status: error.getStatus() } };
+function outcomeOf(error: unknown): Outcome {
+  if (error instanceof PictureError) return { refused: { message: error.message, status: error.status } };
   return { failed: error instanceof Error ? (error.stack ?? error.message) : String(error) };
 }
+
+const tell = (outcome: Outcome) => process.send!({ ...outcome, memory: process.memoryUsage.rss() } satisfies Report);
 
 process.on('message', ({ task, input }: Order) => {
   // The table of tasks ties each input to its task; a message cannot.
   const work = TASKS[task] as (input: unknown) => Promise<unknown>;
   work(input).then(
-    (result) => process.send!({ result } satisfies Report),
-    (error: unknown) => process.send!(reportOf(error)),
+    (result) => tell({ result }),
+    (error: unknown) => tell(outcomeOf(error)),
   );
 });

@@ -8,8 +8,8 @@ import type { Input, Output, TaskName } from './tasks.ts';
 /** The compiled process; the same path holds from src and from dist. */
 const CHILD = fileURLToPath(new URL('../../dist/sandbox/child.js', import.meta.url));
 
-/** A process that has nothing to do ends after so many milliseconds. */
-const IDLE = 30_000;
+/** A process that holds more than this after a task, in bytes, is replaced: what it has freed stays with it otherwise. */
+const KEPT_BELOW = 300e6;
 
 /** What a task may take. */
 export interface Bounds {
@@ -26,7 +26,6 @@ export interface Bounds {
 export class Lane {
   private child: ChildProcess | null = null;
   private last: Promise<unknown> = Promise.resolve();
-  private idle: NodeJS.Timeout | null = null;
   private closed = false;
 
   /** `megabytes` is how much memory the process may hold. */
@@ -39,6 +38,11 @@ export class Lane {
     return turn;
   }
 
+  /** Starts the process before there is a task for it. */
+  warmUp(): void {
+    if (!this.child) this.start();
+  }
+
   /** Ends the process and whatever waits for it. */
   close(): void {
     this.closed = true;
@@ -46,7 +50,6 @@ export class Lane {
   }
 
   private end(): void {
-    if (this.idle) clearTimeout(this.idle);
     this.child?.kill('SIGKILL');
     this.child = null;
   }
@@ -67,10 +70,12 @@ export class Lane {
 
   private async one<K extends TaskName>(task: K, input: Input<K>, bounds: Bounds): Promise<Output<K>> {
     if (this.closed) throw new Refused(503, 'The server is ending; try again when it is there again.');
-    if (this.idle) clearTimeout(this.idle);
     const child = this.child ?? this.start();
     const report = await this.reported(child, { task, input }, bounds);
-    this.idle = setTimeout(() => this.end(), IDLE).unref();
+    if (report.memory > KEPT_BELOW) {
+      this.end();
+      this.start();
+    }
     if ('refused' in report) throw new PictureError(report.refused.message, report.refused.status);
     if ('failed' in report) throw new Error(report.failed);
     // A task that gives nothing back sends no result.

@@ -1,5 +1,5 @@
 import { open } from 'node:fs/promises';
-import { Injectable, type OnModuleDestroy } from '@nestjs/common';
+import { Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { mayBeSvg } from '../pictures/reading/svg/svg-text.ts';
 import { type Bounds, Lane } from './lane.ts';
 import type { Input, Output } from './tasks.ts';
@@ -25,9 +25,13 @@ async function isDrawing(file: string): Promise<boolean> {
 
 /** Reads files that come from outside, in processes of their own: pictures in one, drawings and archives in another. */
 @Injectable()
-export class ReadingService implements OnModuleDestroy {
+export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly pictures = new Lane(PICTURES_MB);
   private readonly drawings = new Lane(DRAWINGS_MB);
+
+  onApplicationBootstrap(): void {
+    this.pictures.warmUp();
+  }
 
   async storePicture(input: Input<'storePicture'>): Promise<Output<'storePicture'>> {
     return (await isDrawing(input.file))

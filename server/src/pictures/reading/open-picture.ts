@@ -1,8 +1,7 @@
 import sharp, { type Metadata } from 'sharp';
 import { PictureError } from '../picture-error.ts';
 import { FORMAT_TITLES, PICTURE_FORMATS, type PictureFormat } from './formats.ts';
-import { MOST_BYTES } from '../../disk/receive.ts';
-import { MOST_PIXELS } from './limits.ts';
+import { MOST_BYTES, MOST_PIXELS } from './limits.ts';
 import type { FileToRead } from './read-pixels.ts';
 import type { SizeInMm } from './svg/svg-size.ts';
 import { mayBeSvg, svgText } from './svg/svg-text.ts';

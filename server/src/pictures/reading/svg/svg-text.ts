@@ -1,6 +1,6 @@
 import { gunzipSync } from 'node:zlib';
 import { PictureError } from '../../picture-error.ts';
-import { MOST_BYTES } from '../../../disk/receive.ts';
+import { MOST_BYTES } from '../limits.ts';
 
 const isGzip = (bytes: Uint8Array): boolean => bytes[0] === 0x1f && bytes[1] === 0x8b;
 

@@ -1,0 +1,97 @@
+import sharp from 'sharp';
+import { type Answer, ask, jobOf } from '../processes/requests.ts';
+import { startServer } from '../processes/server-process.ts';
+import { whileWatching } from '../processes/watch.ts';
+import { mutated, mutatedDocument } from './mutate.ts';
+import { seeded } from './random.ts';
+import { archiveSeeds, documentSeeds, pictureSeeds } from './seeds.ts';
+
+/** How a server answered damaged files, documents and archives. */
+export interface InputReport {
+  inputs: number;
+  readonly statuses: Map<number, number>;
+  /** One sentence for each answer that was an error of the server, none at all, or took more than two seconds. */
+  readonly failures: string[];
+  slowest: number;
+  save: number;
+  shelf: number;
+  memory: number;
+}
+
+const LONGEST = 2000;
+/** Requests under way at the same time. */
+const TOGETHER = 3;
+
+/** Sends damaged input of every kind, and saves and lists jobs meanwhile. */
+export async function badInputs(data: string, count: number, say: (text: string) => void): Promise<InputReport> {
+  const server = startServer(data, { CHROMATYPE_LIMITS: 'off' });
+  const url = await server.ready;
+  const report: InputReport = {
+    inputs: 0,
+    statuses: new Map(),
+    failures: [],
+    slowest: 0,
+    save: 0,
+    shelf: 0,
+    memory: 0,
+  };
+  const png = await sharp({ create: { width: 200, height: 150, channels: 3, background: '#678' } })
+    .png()
+    .toBuffer();
+  const { body: stored } = await ask(`${url}/api/pictures?name=a.png`, 'POST', new Uint8Array(png));
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Watched') });
+  const [pictures, archives, documents] = [await pictureSeeds(), await archiveSeeds(), documentSeeds(stored)];
+
+  /** The input of a number: which kind it is, and how it is sent. */
+  function input(k: number): { name: string; send: () => Promise<Answer> } {
+    const random = seeded(k + 1);
+    const kind = random.next();
+    if (kind < 0.6) {
+      const { name, bytes } = random.of(pictures);
+      const file = new Uint8Array(mutated(bytes, random));
+      return { name: `${k} ${name}`, send: () => ask(`${url}/api/pictures?name=${name}`, 'POST', file) };
+    }
+    if (kind < 0.8) {
+      const document = mutatedDocument(random.of(documents), random);
+      const send =
+        random.next() < 0.5
+          ? () => ask(`${url}/api/jobs`, 'POST', { document })
+          : () => ask(`${url}/api/jobs/${job.id}`, 'PUT', { document }, { 'If-Match': '"0"' });
+      return { name: `${k} document`, send };
+    }
+    const { name, bytes } = random.of(archives);
+    const file = new Uint8Array(mutated(bytes, random));
+    return { name: `${k} ${name}`, send: () => ask(`${url}/api/press`, 'POST', file) };
+  }
+
+  async function one(k: number): Promise<void> {
+    const { name, send } = input(k);
+    const start = performance.now();
+    const answer = await send().catch((error: unknown) => String(error));
+    const took = performance.now() - start;
+    report.slowest = Math.max(report.slowest, took);
+    report.inputs++;
+    if (typeof answer === 'string') report.failures.push(`${name}: no answer (${answer}).`);
+    else {
+      report.statuses.set(answer.status, (report.statuses.get(answer.status) ?? 0) + 1);
+      if (answer.status >= 500) report.failures.push(`${name}: ${answer.status}.`);
+      if (answer.status >= 400 && !/^["A-Z][^\n]*\.$/.test(answer.body.message)) {
+        report.failures.push(`${name}: no sentence: ${JSON.stringify(answer.body)}.`);
+      }
+    }
+    if (took > LONGEST) report.failures.push(`${name}: took ${Math.round(took)} ms.`);
+    if (report.inputs % 500 === 0) say(`${report.inputs} inputs, ${report.failures.length} failures`);
+  }
+
+  let next = 0;
+  const worker = async () => {
+    while (next < count) await one(next++);
+  };
+  const watched = { id: job.id as string, document: jobOf('Watched'), version: 1 };
+  const { save, shelf, memory } = await whileWatching({ url, pid: server.pid }, watched, () =>
+    Promise.all(Array.from({ length: TOGETHER }, worker)),
+  );
+  server.kill('SIGTERM');
+  await server.ended;
+  return Object.assign(report, { save, shelf, memory });
+}
