@@ -1,11 +1,12 @@
+import { readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createJob } from '@chromatype/core';
+import Database from 'better-sqlite3';
 import { chromium, expect, type Page, test } from '@playwright/test';
 import { chromiumOptions } from '../bench/src/chromium.ts';
-import { type ServerProcess, startServer } from '../bench/src/processes/server-process.ts';
+import { sharedServer } from '../bench/src/processes/shared-server.ts';
+import { newJob, saved, storedJob, type } from './support/bench.ts';
 
 /** A page of another origin, as somebody else would serve it. */
 async function foreignPage(): Promise<{ server: Server; address: string }> {
@@ -130,25 +131,14 @@ test('a picture that was not there yet is shown once it is', async ({ page }) =>
 });
 
 test.describe('a server beyond this machine', () => {
-  const data = mkdtempSync(join(tmpdir(), 'chromatype-shared-'));
-  let server: ServerProcess;
-  let address: string;
+  let server: Awaited<ReturnType<typeof sharedServer>>;
   test.beforeAll(async () => {
-    const { setPassword } = (await import('../server/dist/access/password-file.js' as string)) as {
-      setPassword(data: string, password: string): Promise<void>;
-    };
-    await setPassword(data, 'kite over harbour');
-    server = startServer(data, { CHROMATYPE_HOST: '0.0.0.0' });
-    address = (await server.ready).replace('0.0.0.0', '127.0.0.1');
+    server = await sharedServer('kite over harbour');
   });
-  test.afterAll(async () => {
-    server.kill('SIGTERM');
-    await server.ended;
-    rmSync(data, { recursive: true, force: true });
-  });
+  test.afterAll(() => server.stop());
 
   test('asks for its password, lets in who knows it, and out who leaves', async ({ page }) => {
-    await page.goto(address);
+    await page.goto(server.address);
     const form = page.getByRole('dialog', { name: 'Sign in' });
     await form.getByLabel('Password').fill('kite');
     await form.getByRole('button', { name: 'Sign in' }).click();
@@ -161,9 +151,85 @@ test.describe('a server beyond this machine', () => {
     await expect(page.getByTestId('save-state')).toHaveText('saved');
     // The cookie is of no use to scripts.
     expect(await page.evaluate(() => document.cookie)).toBe('');
-    await page.goto(address);
+    await page.goto(server.address);
     await page.getByRole('button', { name: 'Sign out' }).click();
     await expect(form).toBeVisible();
     await expect(page.getByRole('heading', { name: 'New job' })).toHaveCount(0);
   });
+});
+
+test('a job that cannot be read is shown as such beside the others, and gives its document', async ({ page }) => {
+  const id = await makeJob(page, 'Torn page');
+  const other = await makeJob(page, 'Sound page');
+  const database = new Database(join(process.env.E2E_DATA!, 'chromatype.sqlite'));
+  database.prepare('UPDATE job SET document = ? WHERE id = ?').run('{"title":"Torn', id);
+  database.close();
+  await page.goto('/');
+  const card = page.getByRole('main').getByRole('listitem').filter({ hasText: 'Torn page' });
+  await expect(card).toContainText('damaged and cannot be read');
+  await expect(page.locator(`a[href="/jobs/${other}"]`).first()).toBeVisible();
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    card.getByRole('link', { name: 'Save the document as it is' }).click(),
+  ]);
+  expect(readFileSync(await download.path(), 'utf8')).toBe('{"title":"Torn');
+  await page.goto(`/jobs/${id}`);
+  await expect(page.getByText('The document of this job is damaged and cannot be read.')).toBeVisible();
+  // It goes as any job goes, and comes back.
+  await page.goto('/');
+  await card.getByRole('button', { name: 'Remove Torn page' }).click();
+  await expect(card).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(card).toBeVisible();
+  await page.request.delete(`/api/jobs/${id}`);
+});
+
+test('work that meets a full disk is kept, and saved when there is room', async ({ page }) => {
+  const id = await newJob(page);
+  await saved(page);
+  const full = 'The disk that holds the data is full; nothing was changed. Make room on it and try again.';
+  await page.route(`**/api/jobs/${id}`, (route) =>
+    route.request().method() === 'PUT' ? route.fulfill({ status: 507, json: { message: full } }) : route.continue(),
+  );
+  await type(page, 'Angle', '33');
+  const state = page.getByTestId('save-state');
+  await expect(state).toHaveText('not saved: disk full');
+  await expect(state).toHaveAttribute('title', full);
+  await page.unroute(`**/api/jobs/${id}`);
+  await saved(page);
+  expect(JSON.stringify((await storedJob(page, id)).document)).toContain('"angle":33');
+});
+
+test('a print that waits for room says so', async ({ page }) => {
+  await newJob(page);
+  await saved(page);
+  const message = 'The disk is full; this print starts again by itself when there is room.';
+  await page.route('**/api/runs/*/events', (route) => {
+    const id = /runs\/([^/]+)/.exec(route.request().url())![1];
+    const run = {
+      id,
+      jobId: '',
+      asked: { kind: 'sheet' },
+      fileName: 'waiting.png',
+      state: 'queued',
+      progress: 0,
+      message,
+    };
+    return route.fulfill({ contentType: 'text/event-stream', body: `data: ${JSON.stringify(run)}\n\n` });
+  });
+  await page.getByRole('button', { name: 'Output' }).click();
+  await page.getByRole('button', { name: 'Make PNG' }).click();
+  await expect(page.getByRole('status').filter({ hasText: message })).toBeVisible();
+});
+
+test('addresses that nobody knows are answered in a sentence, whatever is sent to them', async ({ page }) => {
+  for (const [path, status] of [
+    ['/nothing', 405],
+    ['/api/nothing', 404],
+    ['/', 405],
+  ] as const) {
+    const answer = await page.request.post(path, { data: {} });
+    expect(answer.status()).toBe(status);
+    expect(((await answer.json()) as { message: string }).message).toMatch(/^[A-Z][^\n]*\.$/);
+  }
 });

@@ -7,15 +7,27 @@ install_packages
 npm run -s build
 export CHROMATYPE_DATA="${CHROMATYPE_DATA:-$PWD/data}"
 export CHROMATYPE_PORT="${CHROMATYPE_PORT:-4310}"
-address="http://${CHROMATYPE_HOST:-127.0.0.1}:$CHROMATYPE_PORT"
+export CHROMATYPE_HOST="${CHROMATYPE_HOST:-127.0.0.1}"
+export CHROMATYPE_HOSTS="${CHROMATYPE_HOSTS:-}"
+local_address="http://127.0.0.1:$CHROMATYPE_PORT"
 mkdir -p "$CHROMATYPE_DATA"
 echo "Making the demo pictures (once, about a minute) …"
 node demo/dist/main.js "$CHROMATYPE_DATA/demo"
-node server/dist/main.js > "$CHROMATYPE_DATA/server.log" 2>&1 &
-server=$!
-trap 'kill $server 2>/dev/null || true' EXIT INT TERM
-wait_for "$address/api/jobs" $server
-node demo/dist/main.js "$CHROMATYPE_DATA/demo" "$address"
+# Starts the server on an address, for some more host names; what it says when it cannot start is shown.
+serve() {
+  CHROMATYPE_HOST="$1" CHROMATYPE_HOSTS="$2" node server/dist/main.js > "$CHROMATYPE_DATA/server.log" 2>&1 &
+  server=$!
+  trap 'kill $server 2>/dev/null || true' EXIT INT TERM
+  wait_for "http://${1/0.0.0.0/127.0.0.1}:$CHROMATYPE_PORT/api/session" $server || { tail -n 1 "$CHROMATYPE_DATA/server.log" >&2; exit 1; }
+}
+# The Shelf is filled on this machine, where no password is asked for.
+serve 127.0.0.1 ''
+node demo/dist/main.js "$CHROMATYPE_DATA/demo" "$local_address"
+if [ "$CHROMATYPE_HOST$CHROMATYPE_HOSTS" != 127.0.0.1 ]; then
+  kill $server
+  wait $server || true
+  serve "$CHROMATYPE_HOST" "$CHROMATYPE_HOSTS"
+fi
 echo
-echo "Chromatype is at $address/   (Ctrl C ends it)"
+echo "Chromatype is at http://$CHROMATYPE_HOST:$CHROMATYPE_PORT/   (Ctrl C ends it)"
 wait $server

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import { launchChromium } from './chromium.ts';
+import { sharedServer } from './processes/shared-server.ts';
 
 const [address, folder, contact] = process.argv.slice(2);
 if (!address || !folder || !contact)
@@ -165,4 +166,11 @@ await draw([0.5, 0.8], [0.62, 0.92], [0.45, 1.02], [0.6, 1.12]);
 await page.waitForSelector('[data-testid=tile-sheet][data-stage=settled]');
 await page.waitForTimeout(1500);
 await shot('tile-maker');
+
+// How a server beyond this machine begins.
+const shared = await sharedServer('kite over harbour');
+await page.goto(shared.address);
+await page.getByLabel('Password').fill('kite over harbour');
+await shot('sign-in');
+await shared.stop();
 await browser.close();

@@ -88,10 +88,13 @@ export async function badInputs(data: string, count: number, say: (text: string)
     while (next < count) await one(next++);
   };
   const watched = { id: job.id as string, document: jobOf('Watched'), version: 1 };
-  const { save, shelf, memory } = await whileWatching({ url, pid: server.pid }, watched, () =>
-    Promise.all(Array.from({ length: TOGETHER }, worker)),
-  );
-  server.kill('SIGTERM');
-  await server.ended;
-  return Object.assign(report, { save, shelf, memory });
+  try {
+    const { save, shelf, memory } = await whileWatching({ url, pid: server.pid }, watched, () =>
+      Promise.all(Array.from({ length: TOGETHER }, worker)),
+    );
+    return Object.assign(report, { save, shelf, memory });
+  } finally {
+    server.kill('SIGTERM');
+    await server.ended;
+  }
 }

@@ -29,6 +29,8 @@ interface Acknowledged {
   readonly runs: Set<string>;
 }
 
+const pause = (ms: number) => new Promise<void>((resolve) => setTimeout(resolve, ms));
+
 const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 
 /** Does something until the server is gone: `gone` says so, or a request that finds nobody. */
@@ -57,6 +59,7 @@ async function clients(
     if (status !== 200) throw new Error(`A save was answered by ${status}.`);
     told.version++;
     told.title = told.pending;
+    await pause(10);
   });
   const upload = untilGone(gone, async () => {
     const rgba = Buffer.from(Array.from({ length: 64 * 48 * 4 }, (_, k) => (k % 4 === 3 ? 255 : random.below(256))));
@@ -70,7 +73,7 @@ async function clients(
   const print = untilGone(gone, async () => {
     const hash = [...told.pictures.keys()].at(-1);
     if (!hash) {
-      await new Promise((resolve) => setTimeout(resolve, 10));
+      await pause(10);
       return;
     }
     const job = jobWith(`Print ${trial}`, 30, { hash, width: 64, height: 48 });
@@ -78,7 +81,7 @@ async function clients(
     const { status, body: run } = await ask(`${url}/api/jobs/${body.id}/runs`, 'POST', { kind: 'sheet' });
     if (status !== 201) throw new Error(`A run was answered by ${status}.`);
     told.runs.add(run.id);
-    await new Promise((resolve) => setTimeout(resolve, 40));
+    await pause(40);
   });
   await Promise.all([save, upload, print]);
 }
@@ -125,30 +128,35 @@ export async function killTrials(data: string, trials: number, say: (text: strin
   let url = await server.ready;
   const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Start') });
   let told: Acknowledged = { version: 1, title: 'Start', pending: '', pictures: new Map(), runs: new Set() };
-  for (let trial = 1; trial <= trials; trial++) {
-    const before = told.version;
-    let gone = false;
-    const working = clients(url, job.id, trial, random, told, () => gone);
-    await new Promise((resolve) => setTimeout(resolve, 200 + random.below(2300)));
-    report.memory = Math.max(report.memory, memoryOf(server.pid));
-    server.kill('SIGKILL');
+  try {
+    for (let trial = 1; trial <= trials; trial++) {
+      const before = told.version;
+      let gone = false;
+      const working = clients(url, job.id, trial, random, told, () => gone);
+      // Two of three kills come while pictures are stored and printed, the others may come as early as the first save.
+      if (trial % 3 !== 0) await until(() => told.pictures.size > 0);
+      await pause(50 + random.below(1500));
+      report.memory = Math.max(report.memory, memoryOf(server.pid));
+      server.kill('SIGKILL');
+      await server.ended;
+      gone = true;
+      await working;
+      report.saves += told.version - before;
+      report.uploads += told.pictures.size;
+      report.runs += told.runs.size;
+      server = startServer(data, settings);
+      url = await server.ready;
+      await compare(url, data, job.id, told, report.losses);
+      told = { ...told, pictures: new Map(), runs: new Set() };
+      report.trials = trial;
+      if (trial % 10 === 0)
+        say(
+          `${trial} kills, ${report.saves} saves, ${report.uploads} uploads, ${report.runs} runs, ${report.losses.length} losses`,
+        );
+    }
+    return report;
+  } finally {
+    server.kill('SIGTERM');
     await server.ended;
-    gone = true;
-    await working;
-    report.saves += told.version - before;
-    report.uploads += told.pictures.size;
-    report.runs += told.runs.size;
-    server = startServer(data, settings);
-    url = await server.ready;
-    await compare(url, data, job.id, told, report.losses);
-    told = { ...told, pictures: new Map(), runs: new Set() };
-    report.trials = trial;
-    if (trial % 10 === 0)
-      say(
-        `${trial} kills, ${report.saves} saves, ${report.uploads} uploads, ${report.runs} runs, ${report.losses.length} losses`,
-      );
   }
-  server.kill('SIGTERM');
-  await server.ended;
-  return report;
 }

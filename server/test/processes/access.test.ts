@@ -1,37 +1,28 @@
-import { spawn } from 'node:child_process';
 import { readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { isSession, newSession } from '../../src/access/password-file.ts';
 import { ask, jobOf } from '../../../bench/src/processes/requests.ts';
+import { setPassword, sharedServer } from '../../../bench/src/processes/shared-server.ts';
 import { processes } from './servers.ts';
 
-const CLI = fileURLToPath(new URL('../../dist/cli/main.js', import.meta.url));
 const all = processes();
 afterAll(() => all.clear());
 
-/** Sets the password of a data folder from the command line. */
-function setPassword(data: string, password: string): Promise<number> {
-  const child = spawn(process.execPath, [CLI, 'password', '--data', data], { stdio: ['pipe', 'ignore', 'ignore'] });
-  child.stdin.end(`${password}\n`);
-  return new Promise((resolve) => child.on('exit', (code) => resolve(code!)));
-}
-
 const PASSWORD = 'kite over harbour';
 
-/** A server that listens on every address of this machine, as loopback sees it. */
-async function openServer() {
-  const data = all.folder();
-  expect(await setPassword(data, PASSWORD)).toBe(0);
-  const server = all.start(data, { CHROMATYPE_HOST: '0.0.0.0' });
-  const url = (await server.ready).replace('0.0.0.0', '127.0.0.1');
-  return { data, url };
+const shared: Awaited<ReturnType<typeof sharedServer>>[] = [];
+afterAll(() => Promise.all(shared.map((server) => server.stop())));
+
+/** The address of a server that serves others. */
+async function openServer(): Promise<string> {
+  shared.push(await sharedServer(PASSWORD));
+  return shared.at(-1)!.address;
 }
 
 const cookieOf = (headers: Headers) => headers.get('set-cookie')!;
 
 test('beyond this machine a server asks for its password before any data', async () => {
-  const { url } = await openServer();
+  const url = await openServer();
   for (const path of ['/api/jobs', '/api/runs', '/api/pictures/a', '/api/docs', '/API/jobs', '/api/session/../jobs']) {
     expect(await ask(`${url}${path}`)).toMatchObject({
       status: 401,
@@ -65,7 +56,7 @@ test('beyond this machine a server asks for its password before any data', async
 });
 
 test('guessing is slowed down, and says for how long', async () => {
-  const { url } = await openServer();
+  const url = await openServer();
   const answers = [];
   for (let k = 0; k < 12; k++) answers.push(await ask(`${url}/api/session`, 'POST', { password: `guess ${k}` }));
   expect(answers.slice(0, 10).map(({ status }) => status)).toEqual(Array(10).fill(401));

@@ -12,6 +12,7 @@ import {
 import { ask, jobOf } from '../../../bench/src/processes/requests.ts';
 import type { ServerProcess } from '../../../bench/src/processes/server-process.ts';
 import { whileWatching } from '../../../bench/src/processes/watch.ts';
+import { examine } from '../../src/keeping/doctor.ts';
 import { processes } from './servers.ts';
 
 const all = processes();
@@ -19,10 +20,12 @@ afterAll(() => all.clear());
 
 let server: ServerProcess;
 let url: string;
+let data: string;
 let job: Parameters<typeof whileWatching>[1];
 beforeAll(async () => {
   // More is sent than an artist does in a minute.
-  server = all.start(all.folder(), { CHROMATYPE_LIMITS: 'off' });
+  data = all.folder();
+  server = all.start(data, { CHROMATYPE_LIMITS: 'off' });
   url = await server.ready;
   const { body } = await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Watched') });
   job = { id: body.id, document: jobOf('Watched'), version: 1 };
@@ -158,4 +161,8 @@ test('of two uploads of one file at the same time one is stored and both are ans
   const answers = await Promise.all([upload('a.png', png), upload('b.png', png), upload('c.jpg', png)]);
   expect(answers.map(({ status }) => status)).toEqual([201, 201, 422]);
   expect(answers[0]!.body.hash).toBe(answers[1]!.body.hash);
+  // No file of all that was sent here is without its row.
+  const { damaged, missing, unused } = await examine(data, () => {});
+  expect([damaged, missing]).toEqual([[], []]);
+  expect(unused.filter((line) => line.includes('belongs to no picture'))).toEqual([]);
 });
