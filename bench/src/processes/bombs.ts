@@ -26,6 +26,12 @@ export function turbulence(times: number): Buffer {
   return Buffer.from(`${SVG}${filters.join('')}</svg>`);
 }
 
+/** No bomb, but a square with the shadow that drawing programs make: a filter over the whole sheet. */
+export const softShadow = (): Buffer =>
+  Buffer.from(
+    `${SVG}<filter id="f" x="-20%" y="-20%" width="140%" height="140%"><feGaussianBlur in="SourceAlpha" stdDeviation="4"/><feOffset dx="4" dy="4" result="o"/><feFlood flood-opacity=".5"/><feComposite in2="o" operator="in"/><feMerge><feMergeNode/><feMergeNode in="SourceGraphic"/></feMerge></filter><rect x="50" y="50" width="300" height="300" fill="#c43" filter="url(#f)"/></svg>`,
+  );
+
 /** Texts that took the patterns of an earlier version cubic time. */
 export const patterns = (length: number): readonly Buffer[] => [
   Buffer.from(`<svg><!--url(${' '.repeat(length)}`),

@@ -16,12 +16,17 @@ function parents(): Map<number, number> {
   return found;
 }
 
-/** Bytes of memory that a process and those it started hold, without what they share with files. */
-export function memoryOf(pid: number): number {
+/** A process and all those that it and its own started. */
+export function familyOf(pid: number): number[] {
   const all = parents();
   const isBelow = (at: number): boolean => at === pid || (all.has(at) && isBelow(all.get(at)!));
+  return [...all.keys()].filter(isBelow);
+}
+
+/** Bytes of memory that a process and those it started hold, without what they share with files. */
+export function memoryOf(pid: number): number {
   let bytes = 0;
-  for (const one of [...all.keys()].filter(isBelow)) {
+  for (const one of familyOf(pid)) {
     try {
       const status = readFileSync(`/proc/${one}/status`, 'utf8');
       bytes += 1024 * Number(/^RssAnon:\s+(\d+)/m.exec(status)?.[1] ?? 0);

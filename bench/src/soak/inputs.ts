@@ -3,7 +3,7 @@ import { type Answer, ask, jobOf } from '../processes/requests.ts';
 import { startServer } from '../processes/server-process.ts';
 import { whileWatching } from '../processes/watch.ts';
 import { mutated, mutatedDocument } from './mutate.ts';
-import { seeded } from './random.ts';
+import { type Random, seeded } from './random.ts';
 import { archiveSeeds, documentSeeds, pictureSeeds } from './seeds.ts';
 
 /** How a server answered damaged files, documents and archives. */
@@ -19,8 +19,12 @@ export interface InputReport {
 }
 
 const LONGEST = 2000;
-/** Requests under way at the same time. */
-const TOGETHER = 3;
+
+/** One kind of input: how many are sent, and how each is made. */
+interface Kind {
+  readonly count: number;
+  input(random: Random): { readonly name: string; send(): Promise<Answer> };
+}
 
 /** Sends damaged input of every kind, and saves and lists jobs meanwhile. */
 export async function badInputs(data: string, count: number, say: (text: string) => void): Promise<InputReport> {
@@ -42,30 +46,40 @@ export async function badInputs(data: string, count: number, say: (text: string)
   const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobOf('Watched') });
   const [pictures, archives, documents] = [await pictureSeeds(), await archiveSeeds(), documentSeeds(stored)];
 
-  /** The input of a number: which kind it is, and how it is sent. */
-  function input(k: number): { name: string; send: () => Promise<Answer> } {
-    const random = seeded(k + 1);
-    const kind = random.next();
-    if (kind < 0.6) {
-      const { name, bytes } = random.of(pictures);
-      const file = new Uint8Array(mutated(bytes, random));
-      return { name: `${k} ${name}`, send: () => ask(`${url}/api/pictures?name=${name}`, 'POST', file) };
-    }
-    if (kind < 0.8) {
-      const document = mutatedDocument(random.of(documents), random);
-      const send =
-        random.next() < 0.5
-          ? () => ask(`${url}/api/jobs`, 'POST', { document })
-          : () => ask(`${url}/api/jobs/${job.id}`, 'PUT', { document }, { 'If-Match': '"0"' });
-      return { name: `${k} document`, send };
-    }
-    const { name, bytes } = random.of(archives);
-    const file = new Uint8Array(mutated(bytes, random));
-    return { name: `${k} ${name}`, send: () => ask(`${url}/api/press`, 'POST', file) };
-  }
+  /** Damaged input of each kind, by its number; there are so many of each. */
+  const kinds: readonly Kind[] = [
+    {
+      count: Math.round(0.6 * count),
+      input(random) {
+        const { name, bytes } = random.of(pictures);
+        const file = new Uint8Array(mutated(bytes, random));
+        return { name, send: () => ask(`${url}/api/pictures?name=${name}`, 'POST', file) };
+      },
+    },
+    {
+      count: Math.round(0.2 * count),
+      input(random) {
+        const document = mutatedDocument(random.of(documents), random);
+        const send =
+          random.next() < 0.5
+            ? () => ask(`${url}/api/jobs`, 'POST', { document })
+            : () => ask(`${url}/api/jobs/${job.id}`, 'PUT', { document }, { 'If-Match': '"0"' });
+        return { name: 'document', send };
+      },
+    },
+    {
+      count: Math.round(0.2 * count),
+      input(random) {
+        const { name, bytes } = random.of(archives);
+        const file = new Uint8Array(mutated(bytes, random));
+        return { name, send: () => ask(`${url}/api/press`, 'POST', file) };
+      },
+    },
+  ];
 
-  async function one(k: number): Promise<void> {
-    const { name, send } = input(k);
+  async function one(k: number, kind: Kind): Promise<void> {
+    const { name: file, send } = kind.input(seeded(1 + k * kinds.length + kinds.indexOf(kind)));
+    const name = `${file} ${k}`;
     const start = performance.now();
     const answer = await send().catch((error: unknown) => String(error));
     const took = performance.now() - start;
@@ -83,14 +97,14 @@ export async function badInputs(data: string, count: number, say: (text: string)
     if (report.inputs % 500 === 0) say(`${report.inputs} inputs, ${report.failures.length} failures`);
   }
 
-  let next = 0;
-  const worker = async () => {
-    while (next < count) await one(next++);
+  // One of each kind at a time, so that none waits for another of its kind.
+  const inTurn = async (kind: Kind) => {
+    for (let k = 0; k < kind.count; k++) await one(k, kind);
   };
   const watched = { id: job.id as string, document: jobOf('Watched'), version: 1 };
   try {
     const { save, shelf, memory } = await whileWatching({ url, pid: server.pid }, watched, () =>
-      Promise.all(Array.from({ length: TOGETHER }, worker)),
+      Promise.all(kinds.map(inTurn)),
     );
     return Object.assign(report, { save, shelf, memory });
   } finally {

@@ -7,6 +7,10 @@ import { type ServerProcess, startServer } from '../processes/server-process.ts'
 import { memoryOf } from '../processes/watch.ts';
 import { type Random, seeded } from './random.ts';
 
+interface Run {
+  readonly state: string;
+}
+
 /** What was acknowledged, and what of it was not there after a kill. */
 export interface KillReport {
   trials: number;
@@ -114,6 +118,11 @@ async function compare(url: string, data: string, jobId: string, told: Acknowled
         .catch(() => null));
     if (!sound) losses.push(`The file of the run ${id} is lost or torn.`);
   }
+  // Also runs that were begun and not acknowledged end before the folder is looked at.
+  const pending = async () => (await ask(`${url}/api/runs`)).body.some((run: Run) => /queued|running/.test(run.state));
+  await until(async () => !(await pending()), 120).catch(() =>
+    losses.push('A run that was not acknowledged did not end.'),
+  );
   const runs = join(data, 'runs');
   const left = (existsSync(runs) ? readdirSync(runs) : []).filter((name) => name.includes('.partial'));
   if (left.length > 0) losses.push(`Half written files stayed: ${left.join(', ')}.`);

@@ -6,9 +6,10 @@ import { TASKS } from './tasks.ts';
 const LOOK_EVERY = 25;
 const most = Number(process.env[MEMORY_VARIABLE]) * 1e6;
 
-setInterval(() => {
+function look(): void {
   if (process.memoryUsage.rss() > most) process.exit(TOO_MUCH_MEMORY);
-}, LOOK_EVERY).unref();
+}
+setInterval(look, LOOK_EVERY).unref();
 
 // The server is gone.
 process.on('disconnect', () => process.exit(0));
@@ -18,7 +19,10 @@ function outcomeOf(error: unknown): Outcome {
   return { failed: error instanceof Error ? (error.stack ?? error.message) : String(error) };
 }
 
-const tell = (outcome: Outcome) => process.send!({ ...outcome, memory: process.memoryUsage.rss() } satisfies Report);
+function tell(outcome: Outcome): void {
+  look();
+  process.send!({ ...outcome, memory: process.memoryUsage.rss() } satisfies Report);
+}
 
 process.on('message', ({ task, input }: Order) => {
   // The table of tasks ties each input to its task; a message cannot.

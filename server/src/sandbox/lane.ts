@@ -8,8 +8,11 @@ import type { Input, Output, TaskName } from './tasks.ts';
 /** The compiled process; the same path holds from src and from dist. */
 const CHILD = fileURLToPath(new URL('../../dist/sandbox/child.js', import.meta.url));
 
-/** A process that holds more than this after a task, in bytes, is replaced: what it has freed stays with it otherwise. */
-const KEPT_BELOW = 300e6;
+/** A process that holds more than this share of its memory after a task is replaced: what it has freed stays with it. */
+const KEPT_BELOW = 0.5;
+
+/** A file that was given up because it takes too long or too much memory. */
+export class GivenUp extends PictureError {}
 
 /** What a task may take. */
 export interface Bounds {
@@ -60,8 +63,11 @@ export class Lane {
       execArgv: ['--max-old-space-size=400'],
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
-    // A process that has ended is noticed by its exit.
     child.on('error', () => {});
+    // Also one that ends while it has nothing to do is replaced.
+    child.once('exit', () => {
+      if (this.child === child) this.child = null;
+    });
     child.unref();
     child.channel?.unref();
     this.child = child;
@@ -72,7 +78,7 @@ export class Lane {
     if (this.closed) throw new Refused(503, 'The server is ending; try again when it is there again.');
     const child = this.child ?? this.start();
     const report = await this.reported(child, { task, input }, bounds);
-    if (report.memory > KEPT_BELOW) {
+    if (report.memory > KEPT_BELOW * 1e6 * this.megabytes) {
       this.end();
       this.start();
     }
@@ -95,8 +101,7 @@ export class Lane {
       };
       const onExit = (code: number | null) => {
         over();
-        if (this.child === child) this.child = null;
-        reject(this.reasonOf(code, late, { seconds, what }));
+        reject(this.reasonOf(code, late, what));
       };
       const over = () => {
         clearTimeout(timer);
@@ -107,17 +112,21 @@ export class Lane {
       child.on('message', onMessage);
       child.on('exit', onExit);
       child.channel?.ref();
-      child.send(order, (error) => error && child.kill('SIGKILL'));
+      child.send(order, (error) => {
+        if (!error) return;
+        over();
+        reject(this.reasonOf(null, false, what));
+      });
     });
   }
 
-  private reasonOf(code: number | null, late: boolean, { seconds, what }: Bounds): Error {
+  private reasonOf(code: number | null, late: boolean, what: string): Error {
     if (this.closed) return new Refused(503, 'The server is ending; try again when it is there again.');
     if (late) {
-      return new PictureError(`This ${what} takes longer than ${seconds} seconds to read; save it in a simpler form.`);
+      return new GivenUp(`This ${what} takes too long to read; save it in a simpler form.`);
     }
     if (code === TOO_MUCH_MEMORY) {
-      return new PictureError(
+      return new GivenUp(
         `This ${what} takes more than ${this.megabytes} MB of memory to read; save it smaller or in a simpler form.`,
       );
     }

@@ -1,16 +1,26 @@
 import { open } from 'node:fs/promises';
 import { Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { mayBeSvg } from '../pictures/reading/svg/svg-text.ts';
-import { type Bounds, Lane } from './lane.ts';
+import { type Bounds, GivenUp, Lane } from './lane.ts';
 import type { Input, Output } from './tasks.ts';
 
 const PICTURE: Bounds = { seconds: 120, what: 'picture' };
-const DRAWING: Bounds = { seconds: 20, what: 'drawing' };
 const ARCHIVE: Bounds = { seconds: 60, what: 'archive' };
 
-/** Memory of the two processes in MB: together, and with the server itself, they stay within 1.5 GB. */
+/**
+ * At which share of its usual size a drawing is drawn, and how long that may take in seconds: 20 in all. A drawing that is
+ * smaller is better than none.
+ */
+const DRAWINGS: readonly { readonly svgShare: number; readonly seconds: number }[] = [
+  { svgShare: 1, seconds: 10 },
+  { svgShare: 1 / 2, seconds: 6 },
+  { svgShare: 1 / 4, seconds: 4 },
+];
+
+/** Memory of the processes in MB: together they stay within 1.5 GB. */
 const PICTURES_MB = 700;
 const DRAWINGS_MB = 500;
+const ARCHIVES_MB = 300;
 
 async function isDrawing(file: string): Promise<boolean> {
   const handle = await open(file, 'r');
@@ -23,20 +33,33 @@ async function isDrawing(file: string): Promise<boolean> {
   }
 }
 
-/** Reads files that come from outside, in processes of their own: pictures in one, drawings and archives in another. */
+/** Reads files that come from outside: pictures, drawings and archives, each in a process of their own. */
 @Injectable()
 export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly pictures = new Lane(PICTURES_MB);
   private readonly drawings = new Lane(DRAWINGS_MB);
+  private readonly archives = new Lane(ARCHIVES_MB);
 
   onApplicationBootstrap(): void {
-    this.pictures.warmUp();
+    for (const lane of [this.pictures, this.drawings]) lane.warmUp();
   }
 
   async storePicture(input: Input<'storePicture'>): Promise<Output<'storePicture'>> {
-    return (await isDrawing(input.file))
-      ? this.drawings.run('storePicture', input, DRAWING)
-      : this.pictures.run('storePicture', input, PICTURE);
+    return (await isDrawing(input.file)) ? this.draw(input) : this.pictures.run('storePicture', input, PICTURE);
+  }
+
+  /** Draws as large as time allows. */
+  private async draw(input: Input<'storePicture'>): Promise<Output<'storePicture'>> {
+    let last: GivenUp | null = null;
+    for (const { svgShare, seconds } of DRAWINGS) {
+      try {
+        return await this.drawings.run('storePicture', { ...input, svgShare }, { seconds, what: 'drawing' });
+      } catch (error) {
+        if (!(error instanceof GivenUp)) throw error;
+        last = error;
+      }
+    }
+    throw last ?? new Error('A drawing was not drawn at any size.');
   }
 
   writeMissingLevels(input: Input<'writeMissingLevels'>): Promise<Output<'writeMissingLevels'>> {
@@ -44,11 +67,10 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   inspectPackage(input: Input<'inspectPackage'>): Promise<Output<'inspectPackage'>> {
-    return this.drawings.run('inspectPackage', input, ARCHIVE);
+    return this.archives.run('inspectPackage', input, ARCHIVE);
   }
 
   onModuleDestroy(): void {
-    this.pictures.close();
-    this.drawings.close();
+    for (const lane of [this.pictures, this.drawings, this.archives]) lane.close();
   }
 }

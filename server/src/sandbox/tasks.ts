@@ -3,10 +3,18 @@ import { writeMissingLevels } from '../pictures/missing-levels.ts';
 import { storePicture } from '../pictures/reading/store-picture.ts';
 import { inspectPackage } from '../press/inspect.ts';
 
+interface FileToStore {
+  readonly file: string;
+  readonly name: string;
+  readonly folder: string;
+  /** At which share of its usual size a drawing is drawn. */
+  readonly svgShare?: number;
+}
+
 /** What is done with files that nobody vouches for, each in a process that can be ended: one line a task. */
 export const TASKS = {
-  storePicture: async ({ file, name, folder }: { file: string; name: string; folder: string }) =>
-    storePicture(await readFile(file), name, folder),
+  storePicture: async ({ file, name, folder, svgShare }: FileToStore) =>
+    storePicture(await readFile(file), name, folder, svgShare),
   writeMissingLevels,
   inspectPackage,
 };

@@ -8,8 +8,12 @@ import { mayBeSvg, svgText } from './svg/svg-text.ts';
 import { NoSvg, vetSvg } from './svg/vet-svg.ts';
 import { tiffColour } from './tiff-colour.ts';
 
-/** Pixels that an SVG is drawn at along its longer side. */
+/**
+ * Pixels that an SVG is drawn at along its longer side. The library draws in squares of 2000 pixels and makes every filter
+ * anew in each of them: one with filters is drawn in one square, which takes about a second and not twenty.
+ */
 const SVG_SIDE = 4000;
+const FILTERED_SIDE = 2000;
 
 const UNREADABLE = `This file is not a picture that can be read; use ${FORMAT_TITLES}.`;
 
@@ -42,30 +46,32 @@ export function checkEnding(name: string, formatName: string): void {
   }
 }
 
-function densityFor(metadata: Metadata): number {
+/** The density at which the longer side of a drawing has so many pixels. */
+function densityFor(metadata: Metadata, pixels: number): number {
   const side = Math.max(metadata.width ?? 0, metadata.height ?? 0);
-  return side > 0 ? Math.min(72_000, Math.max(1, (72 * SVG_SIDE) / side)) : 72;
+  return side > 0 ? Math.min(72_000, Math.max(1, (72 * pixels) / side)) : 72;
 }
 
 /** A drawing, vetted: only what the vetting wrote is ever drawn. @throws PictureError */
-function vetted(bytes: Uint8Array): { drawing: Buffer; size: SizeInMm | null } {
+function vetted(bytes: Uint8Array): { drawing: Buffer; size: SizeInMm | null; side: number } {
   try {
-    const { document, size } = vetSvg(svgText(bytes));
-    return { drawing: Buffer.from(document), size };
+    const { document, size, filtered } = vetSvg(svgText(bytes));
+    return { drawing: Buffer.from(document), size, side: filtered ? FILTERED_SIDE : SVG_SIDE };
   } catch (error) {
     throw error instanceof NoSvg ? new PictureError(UNREADABLE) : error;
   }
 }
 
 /**
- * Finds out what a file is and how it is to be read, before any pixel of it.
+ * Finds out what a file is and how it is to be read, before any pixel of it. A drawing is drawn at
+ * `svgShare` of its usual size.
  * @throws PictureError when it is no picture, too large, or named wrongly
  */
-export async function openPicture(bytes: Uint8Array, name: string): Promise<OpenedPicture> {
+export async function openPicture(bytes: Uint8Array, name: string, svgShare = 1): Promise<OpenedPicture> {
   if (bytes.length === 0) throw new PictureError('This file is empty.');
   if (bytes.length > MOST_BYTES) throw new PictureError('This file is larger than 100 MB; make it smaller first.', 413);
   const svg = mayBeSvg(bytes);
-  const { drawing, size } = svg ? vetted(bytes) : { drawing: bytes, size: null };
+  const { drawing, size, side } = svg ? vetted(bytes) : { drawing: bytes, size: null, side: 0 };
   const tiff = tiffColour(drawing);
   const { metadata, format } = await look(tiff.bytes);
   checkEnding(name, format.name);
@@ -75,7 +81,7 @@ export async function openPicture(bytes: Uint8Array, name: string): Promise<Open
   const options = {
     failOn: 'truncated',
     limitInputPixels: MOST_PIXELS,
-    ...(svg ? { density: densityFor(metadata) } : {}),
+    ...(svg ? { density: densityFor(metadata, side * svgShare) } : {}),
   } as const;
   return { ...tiff, metadata, format, options, size };
 }

@@ -51,8 +51,13 @@ function refusalOf(error: unknown, { format }: OpenedPicture): unknown {
  * follows the width of the picture and not its height, unless the file's format needs the whole.
  * @throws PictureError with one plain sentence when the file cannot be used
  */
-export async function storePicture(bytes: Uint8Array, name: string, folder: string): Promise<PictureFacts> {
-  const opened = await openPicture(bytes, name);
+export async function storePicture(
+  bytes: Uint8Array,
+  name: string,
+  folder: string,
+  svgShare?: number,
+): Promise<PictureFacts> {
+  const opened = await openPicture(bytes, name, svgShare);
   const files = filesIn(folder);
   const work = join(folder, 'work');
   await mkdir(work, { recursive: true });

@@ -58,6 +58,8 @@ export interface VettedSvg {
   readonly document: string;
   /** The size on paper that it states. */
   readonly size: SizeInMm | null;
+  /** Whether a filter (blur, shadow, noise) is in it. */
+  readonly filtered: boolean;
 }
 
 /**
@@ -83,6 +85,7 @@ export function vetSvg(text: string): VettedSvg {
   parser.on('processinginstruction', ({ target }) => {
     if (target === 'xml-stylesheet') checkReference(target);
   });
+  let filtered = false;
   let attributes = 0;
   parser.on('opentagstart', () => {
     attributes = 0;
@@ -110,6 +113,7 @@ export function vetSvg(text: string): VettedSvg {
       size = svgSize(kept);
       pieces.push(`<svg ${HEAD}${written(size ? inPixels(kept) : kept)}>`);
     } else pieces.push(`<${tag.local}${written(kept)}>`);
+    filtered ||= tag.local === 'filter';
     open.push(tag.local);
   });
   /** The style sheet that is being read, which may come in several texts. */
@@ -137,7 +141,7 @@ export function vetSvg(text: string): VettedSvg {
     if (error instanceof PictureError || error instanceof NoSvg) throw error;
     throw new PictureError('This SVG file is damaged or cut short; fetch or save it again.');
   }
-  return { document: pieces.join(''), size };
+  return { document: pieces.join(''), size, filtered };
 }
 
 /** XML of another kind. */
