@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
+import { turbulence } from '../../bench/src/processes/bombs.ts';
 import { familyOf } from '../../bench/src/processes/watch.ts';
 import { GivenUp, Lane } from '../src/sandbox/lane.ts';
 
@@ -57,4 +58,24 @@ test('what waits when the lane is closed is refused', async () => {
   await new Promise((resolve) => setTimeout(resolve, 50));
   lane.close();
   for (const message of await refused) expect(message).toMatch(/^The server is ending/);
+});
+
+test('a drawing that never ends is given up, and this process goes on meanwhile', async () => {
+  writeFileSync(join(folder, 'noise.svg'), turbulence(40));
+  let longest = 0;
+  let last = performance.now();
+  const ticks = setInterval(() => {
+    longest = Math.max(longest, performance.now() - last);
+    last = performance.now();
+  }, 10);
+  const start = performance.now();
+  const drawing = newLane(500).run(
+    'storePicture',
+    { ...input, file: join(folder, 'noise.svg'), name: 'noise.svg' },
+    { seconds: 3, what: 'drawing' },
+  );
+  await expect(drawing).rejects.toThrow(/^This drawing takes too long to read/);
+  clearInterval(ticks);
+  expect(performance.now() - start).toBeLessThan(4500);
+  expect(longest).toBeLessThan(500);
 });

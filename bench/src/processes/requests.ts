@@ -19,7 +19,8 @@ export async function ask(
   const sent = body === undefined ? {} : { body: body instanceof Uint8Array ? body : JSON.stringify(body) };
   const response = await fetch(url, {
     method,
-    headers: body === undefined ? headers : { 'Content-Type': type, ...headers },
+    // A connection of its own: one that is kept is closed by the server while a test computes.
+    headers: { Connection: 'close', ...(body === undefined ? {} : { 'Content-Type': type }), ...headers },
     ...(sent as RequestInit),
   });
   const text = await response.text();

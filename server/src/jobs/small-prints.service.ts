@@ -32,7 +32,8 @@ export class SmallPrintsService {
       .digest('hex');
     const folder = join(printsFolder(this.settings.data), job.id);
     const file = join(folder, `${width}-${key}.png`);
-    if (existsSync(file)) return readFile(file);
+    const kept = await readFile(file).catch(() => null);
+    if (kept) return kept;
     let made = this.making.get(file);
     if (!made) {
       made = this.make(job, width, folder, file).finally(() => this.making.delete(file));

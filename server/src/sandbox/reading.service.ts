@@ -17,6 +17,9 @@ const DRAWINGS: readonly { readonly svgShare: number; readonly seconds: number }
   { svgShare: 1 / 4, seconds: 4 },
 ];
 
+/** Milliseconds after the start until processes are started that have nothing to do yet. */
+const WARM_AFTER = 2000;
+
 /** Memory of the processes in MB: together they stay within 1.5 GB. */
 const PICTURES_MB = 700;
 const DRAWINGS_MB = 500;
@@ -39,9 +42,13 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly pictures = new Lane(PICTURES_MB);
   private readonly drawings = new Lane(DRAWINGS_MB);
   private readonly archives = new Lane(ARCHIVES_MB);
+  private warming: NodeJS.Timeout | undefined;
 
   onApplicationBootstrap(): void {
-    for (const lane of [this.pictures, this.drawings]) lane.warmUp();
+    // The first page comes first.
+    this.warming = setTimeout(() => {
+      for (const lane of [this.pictures, this.drawings]) lane.warmUp();
+    }, WARM_AFTER).unref();
   }
 
   async storePicture(input: Input<'storePicture'>): Promise<Output<'storePicture'>> {
@@ -71,6 +78,7 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   onModuleDestroy(): void {
+    clearTimeout(this.warming);
     for (const lane of [this.pictures, this.drawings, this.archives]) lane.close();
   }
 }

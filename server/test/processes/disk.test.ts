@@ -82,14 +82,14 @@ test('a full disk is said, and nothing is lost or left behind', async () => {
 test('runs wait for room, say so, and go on by themselves', async () => {
   const { data, disk, url } = await onTestDisk();
   const { body: picture } = await ask(`${url}/api/pictures?name=a.png`, 'POST', await png('#789'));
-  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Full', 700, picture) });
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Full', 500, picture) });
   const run = async () => (await ask(`${url}/api/jobs/${job.id}/runs`, 'POST', { kind: 'sheet' })).body.id as string;
   const stateOf = async (id: string) => (await ask(`${url}/api/runs/${id}`)).body;
   const [first, second, third] = [await run(), await run(), await run()];
   await until(async () => (await stateOf(first)).progress > 0);
   // The disk fills while the first is written: how it ended cannot be written down either.
   disk.fill();
-  await new Promise((resolve) => setTimeout(resolve, 6000));
+  await new Promise((resolve) => setTimeout(resolve, 3000));
   expect(readdirSync(join(data, 'runs')).filter((name) => name.includes('partial'))).toEqual([]);
   disk.empty();
   await until(async () => (await stateOf(first)).state === 'done', 40);
@@ -103,7 +103,7 @@ test('runs wait for room, say so, and go on by themselves', async () => {
 test('a run that found the disk full can be cancelled while it waits', async () => {
   const { data, disk, url } = await onTestDisk();
   const { body: picture } = await ask(`${url}/api/pictures?name=a.png`, 'POST', await png('#abc'));
-  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Waiting', 700, picture) });
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Waiting', 500, picture) });
   const { body: run } = await ask(`${url}/api/jobs/${job.id}/runs`, 'POST', { kind: 'sheet' });
   await until(async () => (await ask(`${url}/api/runs/${run.id}`)).body.progress > 0);
   // Room for the database, but not for the print: its file is refused alone.
@@ -112,4 +112,13 @@ test('a run that found the disk full can be cancelled while it waits', async () 
   expect((await ask(`${url}/api/runs/${run.id}`)).body.message).toMatch(/^The disk is full; .* when there is room\.$/);
   expect((await ask(`${url}/api/runs/${run.id}/cancel`, 'POST')).body.state).toBe('cancelled');
   disk.empty();
+});
+
+test('a start on a full disk is refused in one sentence', async () => {
+  const data = all.folder();
+  const disk = testDisk(data, all.folder());
+  disk.fill();
+  const server = all.start(data, disk.environment);
+  expect((await server.ended).code).toBe(1);
+  expect(server.errors().trim()).toMatch(/^[A-Z][^\n]*full\.$/);
 });

@@ -39,8 +39,13 @@ async function studio() {
 
 const picture = (data: string, hash: string, part: string) => join(data, 'pictures', hash.slice(0, 2), hash, part);
 
+let first: Awaited<ReturnType<typeof studio>>;
+beforeAll(async () => {
+  first = await studio();
+});
+
 test('a backup of a server that goes on is brought back whole, byte for byte', async () => {
-  const { data, url, used, other, jobs } = await studio();
+  const { data, url, used, other, jobs } = first;
   // Jobs are saved while the backup is made.
   let saving = true;
   const saves = (async () => {
@@ -75,7 +80,7 @@ test('a backup of a server that goes on is brought back whole, byte for byte', a
 });
 
 test('a backup goes nowhere where something is, and a damaged one nowhere at all', async () => {
-  const { data, server } = await studio();
+  const { data, server } = first;
   const file = join(folder, 'again.zip');
   await chromatype('backup', file, '--data', data);
   expect((await chromatype('restore', file, '--data', data)).err).toMatch(/is in use by a server at http/);
@@ -89,7 +94,7 @@ test('a backup goes nowhere where something is, and a damaged one nowhere at all
   expect(Buffer.compare(before, readFileSync(join(data, 'chromatype.sqlite')))).toBe(0);
 
   const bytes = readFileSync(file);
-  for (const [k, at] of [0.2, 0.5, 0.8].entries()) {
+  for (const [k, at] of [0.2, 0.7].entries()) {
     const broken = Buffer.from(bytes);
     broken.fill(0x55, Math.floor(at * bytes.length), Math.floor(at * bytes.length) + 200);
     writeFileSync(join(folder, `broken-${k}.zip`), broken);
@@ -166,7 +171,12 @@ test('the doctor says what is wrong with a database that cannot be read', async 
 });
 
 test('one unreadable job does not hide the others on the Shelf, and its document is kept', async () => {
-  const { data, url, jobs } = await studio();
+  const data = all.folder();
+  const url = await all.start(data).ready;
+  const titles = ['Kite Week flyer', 'Kite Week zine'];
+  const jobs = await Promise.all(
+    titles.map(async (title) => (await ask(`${url}/api/jobs`, 'POST', { document: jobOf(title) })).body),
+  );
   const database = new Database(join(data, 'chromatype.sqlite'));
   database.prepare('UPDATE job SET document = ? WHERE id = ?').run('{"title":', jobs[0].id);
   database.close();

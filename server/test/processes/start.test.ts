@@ -1,10 +1,14 @@
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { jest } from '@jest/globals';
 import Database from 'better-sqlite3';
 import sharp from 'sharp';
 import { ask, jobWith, until } from '../../../bench/src/processes/requests.ts';
 import type { ServerProcess } from '../../../bench/src/processes/server-process.ts';
 import { processes } from './servers.ts';
+
+// Seconds are measured beside other tests: a slow moment of the machine gets another try.
+jest.retryTimes(2);
 
 const all = processes();
 afterAll(() => all.clear());
@@ -24,7 +28,7 @@ async function longRun(url: string): Promise<string> {
     .png()
     .toBuffer();
   const { body: picture } = await ask(`${url}/api/pictures?name=a.png`, 'POST', new Uint8Array(png));
-  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Long', 1500, picture) });
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Long', 800, picture) });
   const { body: run } = await ask(`${url}/api/jobs/${job.id}/runs`, 'POST', { kind: 'sheet' });
   await until(async () => (await ask(`${url}/api/runs/${run.id}`)).body.progress > 0);
   return run.id;
@@ -123,19 +127,7 @@ describe('a database that cannot be used', () => {
     expect(said).toMatch(/is damaged .*chromatype doctor/);
   });
 
-  test('is said when a page of it is damaged', async () => {
-    const data = all.folder();
-    const server = all.start(data);
-    await server.ready;
-    server.kill('SIGTERM');
-    await server.ended;
-    const bytes = readFileSync(file(data));
-    bytes.fill(0xaa, 4096, 3 * 4096);
-    writeFileSync(file(data), bytes);
-    expect((await failed(all.start(data))).said).toMatch(/is damaged/);
-  });
-
-  test('is said when a newer version wrote it, and stays as it is', async () => {
+  test('is said when a newer version wrote it, and when a page of it is damaged', async () => {
     const data = all.folder();
     const server = all.start(data);
     await server.ready;
@@ -144,8 +136,15 @@ describe('a database that cannot be used', () => {
     const database = new Database(file(data));
     database.prepare("INSERT INTO migrations (timestamp, name) VALUES (2000000000000, 'Later2000000000000')").run();
     database.close();
-    const { code, said } = await failed(all.start(data));
-    expect(code).toBe(1);
-    expect(said).toMatch(/written by a newer version/);
+    const newer = await failed(all.start(data));
+    expect(newer.code).toBe(1);
+    expect(newer.said).toMatch(/written by a newer version/);
+
+    const bytes = readFileSync(file(data));
+    bytes.fill(0xaa, 4096, 3 * 4096);
+    writeFileSync(file(data), bytes);
+    const damaged = await failed(all.start(data));
+    expect(damaged.code).toBe(1);
+    expect(damaged.said).toMatch(/is damaged/);
   });
 });
