@@ -8,6 +8,12 @@ const starting: RequestListener = (_request, response) => {
   response.end(JSON.stringify({ message: 'Chromatype is starting; try again in a moment.' }));
 };
 
+/**
+ * Milliseconds for which a connection is kept for the next request. Within Node's own 5 seconds a request often meets a
+ * connection that is just being closed.
+ */
+const KEEP_ALIVE = 65_000;
+
 /** A server that listens before the application exists, so that a port in use is known before anything is touched. */
 export interface EarlyServer {
   readonly server: Server;
@@ -19,6 +25,7 @@ export interface EarlyServer {
 /** @throws StartError when the address cannot be listened on */
 export async function listenEarly(host: string, port: number): Promise<EarlyServer> {
   const server = createServer(starting);
+  server.keepAliveTimeout = KEEP_ALIVE;
   await new Promise<void>((resolve, reject) => {
     server.once('error', (error) => {
       const where = `${host.includes(':') ? `[${host}]` : host}:${port}`;
