@@ -3,7 +3,7 @@ import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 
-/** Cost of scrypt (RFC 7914): 32 MiB and some tenths of a second a try. Common practice for signing in. */
+/** Cost of scrypt (RFC 7914): 32 MiB and about a tenth of a second a try. Common practice for signing in. */
 const COST = { N: 2 ** 15, r: 8, p: 1, maxmem: 64 * 2 ** 20 };
 const KEY_BYTES = 32;
 

@@ -4,6 +4,7 @@ import { mkdir, readdir, rename, rm } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { PassThrough } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
+import { cut } from '@chromatype/core';
 import Database from 'better-sqlite3';
 import { type Entry, openPromise, type ZipFile } from 'yauzl';
 import { databaseFile } from '../database/file.ts';
@@ -69,7 +70,7 @@ async function unpackAll(file: string, folder: string, progress: (share: number)
     const all = Object.entries(files);
     for (const [k, [name, sha256]] of all.entries()) {
       const entry = entries.get(name);
-      if (!NAME.test(name) || !entry) throw damaged(name.slice(0, 100));
+      if (!NAME.test(name) || !entry) throw damaged(cut(name));
       await unpack(zip, entry, sha256, join(folder, name));
       progress((k + 1) / (all.length + 1));
     }

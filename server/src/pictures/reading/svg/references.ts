@@ -1,14 +1,16 @@
 import { tokenize, TokenType } from '@csstools/css-tokenizer';
 import { PictureError } from '../../picture-error.ts';
 
-const outside = () => new PictureError('This SVG refers to files outside itself; embed them and save it again.');
+/** The refusal of a document that needs something from outside itself. */
+export const refersOutside = () =>
+  new PictureError('This SVG refers to files outside itself; embed them and save it again.');
 
 /** A reference inside the document, an embedded picture of pixels, or none. */
 const isInside = (target: string): boolean => /^(#.*|data:image\/(png|jpe?g|webp|gif)[;,].*)?$/is.test(target.trim());
 
 /** @throws PictureError for a reference that leaves the document */
 export function checkReference(target: string): void {
-  if (!isInside(target)) throw outside();
+  if (!isInside(target)) throw refersOutside();
 }
 
 /** Functions of CSS whose strings are addresses (CSS Values and Units 4, 4.5; CSS Images 4, 2). */
@@ -24,8 +26,8 @@ export function checkCss(css: string): void {
   for (const token of tokenize({ css })) {
     const [type] = token;
     if (type === TokenType.URL) checkReference(token[4].value);
-    else if (type === TokenType.BadURL) throw outside();
-    else if (type === TokenType.AtKeyword && token[4].value.toLowerCase() === 'import') throw outside();
+    else if (type === TokenType.BadURL) throw refersOutside();
+    else if (type === TokenType.AtKeyword && token[4].value.toLowerCase() === 'import') throw refersOutside();
     else if (type === TokenType.Function) brackets.push(WITH_ADDRESSES.has(token[4].value.toLowerCase()));
     else if (type === TokenType.OpenParen) brackets.push(brackets.at(-1) ?? false);
     else if (type === TokenType.CloseParen) brackets.pop();

@@ -1,7 +1,8 @@
+import { cut } from '@chromatype/core';
 import { type SaxesAttributeNS, SaxesParser, type SaxesTagNS } from 'saxes';
 import { PictureError } from '../../picture-error.ts';
 import { DRAWN, LEFT_OUT, PLAIN, PROPERTIES, WITH_TEXT } from './allowed.ts';
-import { checkCss, checkReference } from './references.ts';
+import { checkCss, checkReference, refersOutside } from './references.ts';
 import { inPixels, type SizeInMm, svgSize } from './svg-size.ts';
 
 const SVG = 'http://www.w3.org/2000/svg';
@@ -83,7 +84,7 @@ export function vetSvg(text: string): VettedSvg {
     }
   });
   parser.on('processinginstruction', ({ target }) => {
-    if (target === 'xml-stylesheet') checkReference(target);
+    if (target === 'xml-stylesheet') throw refersOutside();
   });
   let filtered = false;
   let attributes = 0;
@@ -103,7 +104,7 @@ export function vetSvg(text: string): VettedSvg {
       return;
     }
     if (!DRAWN.has(tag.local)) {
-      throw new PictureError(`This SVG holds <${tag.local.slice(0, 40)}>, which is not drawn; save it as a plain SVG.`);
+      throw new PictureError(`This SVG holds <${cut(tag.local)}>, which is not drawn; save it as a plain SVG.`);
     }
     if (open.length >= DEEPEST) {
       throw new PictureError(`The parts of this SVG lie more than ${DEEPEST} deep in each other; ungroup them first.`);
