@@ -1,5 +1,5 @@
 import { hasPassword } from '../access/password-file.ts';
-import { servesOthers } from '../guard/loopback.ts';
+import { isEverywhere, servesOthers } from '../guard/loopback.ts';
 import type { Settings } from '../settings.ts';
 import { checkDatabase } from './check-database.ts';
 import { openDataFolder } from './data-folder.ts';
@@ -10,9 +10,11 @@ import { StartError } from './start-error.ts';
 /** A server that ends takes no longer than this, in milliseconds; what is still open then is cut off. */
 const LONGEST_END = 1500;
 
-/** The address of the server as a browser takes it. */
-const addressOf = (host: string, port: number): string =>
-  `http://${host.includes(':') && !host.startsWith('[') ? `[${host}]` : host}:${port}/`;
+/** The address of the server as a browser of this machine takes it. */
+function addressOf(host: string, port: number): string {
+  const name = isEverywhere(host) ? '127.0.0.1' : host;
+  return `http://${name.includes(':') && !name.startsWith('[') ? `[${name}]` : name}:${port}/`;
+}
 
 /**
  * Starts the server: the data folder is locked and the port taken before anything in the folder is changed. It ends on
