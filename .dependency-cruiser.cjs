@@ -6,7 +6,7 @@ const LAYERS = [
   ['raster'],
   ['formats'],
   ['picture', 'tone', 'ink'],
-  ['bend', 'screen'],
+  ['bend', 'screen', 'stencil'],
   ['separate'],
   ['document'],
   ['print'],

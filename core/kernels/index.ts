@@ -9,6 +9,7 @@ export * from './columns';
 export * from './diffusion';
 export { blendLight } from './blend';
 export { noiseRow } from './noise';
+export * from './flood';
 export { foldSums } from './fold';
 export * from './lay';
 export { lightQuads, resampleQuads, splitQuads } from './quads';

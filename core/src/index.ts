@@ -86,6 +86,13 @@ export { thresholdAt, type ThresholdTile } from './screen/periodic/threshold-til
 export * from './screen/settings.ts';
 export * from './screen/shared-params.ts';
 
+export type { Cover, CoverReader, Meeting } from './stencil/cover.ts';
+export { EDGE_PARAMS, type EdgeSettings } from './stencil/edge-params.ts';
+export { PART_KINDS, PART_NAMES, partKindOf } from './stencil/parts/index.ts';
+export type { PartKind } from './stencil/parts/kind.ts';
+export { runBytes, type RunMask } from './stencil/run-mask.ts';
+export * from './stencil/stencil.ts';
+
 export { chosenTable } from './separate/chosen.ts';
 export * from './separate/ink-table.ts';
 export * from './separate/model.ts';
@@ -118,8 +125,10 @@ export * from './print/display.ts';
 export * from './print/env.ts';
 export * from './print/ink-levels.ts';
 export { planLight, prepareTables, tableReader } from './print/plan-light.ts';
+export { type PassPlan, planFill, type PrintHow } from './print/plan-fill.ts';
 export * from './print/plan-pass.ts';
-export type { Planned } from './print/planned.ts';
+export * from './print/plate-values.ts';
+export type { Planned } from './raster/planned.ts';
 export * from './print/shared-plate.ts';
 export * from './print/small-print.ts';
 

@@ -2,6 +2,7 @@ import {
   DEFAULT_FEED,
   DEFAULT_SCREEN,
   DEFAULT_TONE,
+  createFill,
   createJob,
   INK_SETS,
   splitPicture,
@@ -51,12 +52,10 @@ function screenOf(parts: NonNullable<PassParts['screen']>): Screen {
 function passes(...all: readonly PassParts[]): Pass[] {
   return all.map((p, k) => {
     const fill: Fill = {
-      id: `pass-${k + 1}-1`,
-      name: '',
+      ...createFill(`pass-${k + 1}-1`, p.picture.id),
       feed: { ...DEFAULT_FEED, picture: p.picture.id, ...p.feed },
       tone: { ...DEFAULT_TONE, ...p.tone },
       screen: screenOf(p.screen ?? {}),
-      bend: [],
     };
     return { id: `pass-${k + 1}`, name: p.name ?? p.ink.name, on: true, fills: [fill], ink: p.ink };
   });

@@ -21,6 +21,9 @@ export const DEFAULT_SHEET: Sheet = { ...normalsOf(SHEET_PARAMS), stock: plainSt
 export const createFill = (id: string, picture: string | null): Fill => ({
   id,
   name: '',
+  on: true,
+  stencil: null,
+  over: 'replaces',
   feed: { ...DEFAULT_FEED, picture },
   tone: DEFAULT_TONE,
   screen: DEFAULT_SCREEN,
@@ -44,6 +47,7 @@ export function createJob(title: string, passId: string): Job {
     pictures: [],
     passes: [createPass(passId, 0, null)],
     separations: [],
+    stencils: [],
     plates: normalsOf(PLATE_PARAMS),
     strips: [],
   };

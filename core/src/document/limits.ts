@@ -1,4 +1,6 @@
 /** Sheets above this many pixels are refused: 2³¹. */
 export const MOST_SHEET_PIXELS = 2147483648;
+/** Fills of one pass. */
+export const MOST_FILLS = 200;
 /** Passes that print on one sheet. */
 export const MOST_PASSES = 8;

@@ -1,24 +1,14 @@
 import { FEED_PARAMS } from '../picture/feed-params.ts';
 import { DEFAULT_FEED, type Feed } from '../picture/types.ts';
 import type { SheetGeometry } from '../raster/sheet.ts';
-import { check, JobError } from './check.ts';
+import { check } from './check.ts';
 import { bendSection } from './read-bend.ts';
 import { readScreen } from './read-screen.ts';
-import { fieldsOf, type Held, readSettings } from './read-settings.ts';
+import { fieldsOf, type Held, readHeldId, readSettings } from './read-settings.ts';
 import { readSections, section } from './section.ts';
 import { toneSection } from './read-tone.ts';
 import { DEFAULT_SCREEN } from '../screen/settings.ts';
-import type { Fill, Separation } from './types.ts';
-
-/** An id of something that the document holds, or null. */
-function readHeldId(value: unknown, field: string, ids: readonly { readonly id: string }[], what: string) {
-  if (value == null) return null;
-  const id = check.text(value, field, 64);
-  if (!ids.some((item) => item.id === id)) {
-    throw new JobError(field, `"${field}" names a ${what} that the job does not hold.`);
-  }
-  return id;
-}
+import type { Fill, FillOver, Separation } from './types.ts';
 
 const feedSection = (separations: readonly Separation[]) =>
   section<Feed>('feed', DEFAULT_FEED, (value, field, { pictures }) => {
@@ -31,6 +21,8 @@ const feedSection = (separations: readonly Separation[]) =>
       ...readSettings(fieldsOf(f, FEED_PARAMS), field, FEED_PARAMS),
     };
   });
+
+const OVERS: readonly FillOver[] = ['replaces', 'adds'];
 
 /**
  * Reads one fill of a pass.
@@ -53,6 +45,9 @@ export function readFill(
   return {
     id: check.text(f.id, `${field}.id`, 64),
     name: f.name === undefined ? '' : check.text(f.name, `${field}.name`),
-    ...readSections(f, field, sections, held, ['id', 'name']),
+    on: f.on === undefined ? true : check.flag(f.on, `${field}.on`),
+    stencil: readHeldId(f.stencil, `${field}.stencil`, held.stencils, 'stencil'),
+    over: f.over === undefined ? 'replaces' : check.oneOf(f.over, `${field}.over`, OVERS),
+    ...readSections(f, field, sections, held, ['id', 'name', 'on', 'stencil', 'over']),
   };
 }

@@ -1,16 +1,19 @@
 import { sheetPixels } from '../raster/sheet.ts';
 import { check, JobError } from './check.ts';
 import { DEFAULT_SHEET } from './defaults.ts';
-import { MOST_PASSES, MOST_SHEET_PIXELS } from './limits.ts';
+import { MOST_FILLS, MOST_PASSES, MOST_SHEET_PIXELS } from './limits.ts';
 import { migrate } from './migrate.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { readFill } from './read-fill.ts';
 import { inkSection, readSeparation, readStock } from './read-inks.ts';
 import { readPicture } from './read-picture.ts';
-import { fieldsOf, type Held, readSettings } from './read-settings.ts';
+import { fieldsOf, type Held, NOTHING_HELD, readSettings } from './read-settings.ts';
+import { MOST_STENCILS, readStencil } from './read-stencil.ts';
 import { MOST_STRIP_SHEETS, readStrips } from './read-strips.ts';
 import { paramsSection, readSections, section } from './section.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
+import { stencilRing } from './stencil-ring.ts';
+import type { Stencil } from '../stencil/stencil.ts';
 import { JOB_VERSION, type Job, type Pass, type Separation, type Sheet, type StripSheet } from './types.ts';
 import type { Picture } from '../picture/types.ts';
 
@@ -44,8 +47,15 @@ const SECTIONS = {
   pictures: listSection<Picture>('pictures', 1000, readPicture),
   separations: listSection<Separation>('separations', 100, readSeparation),
   plates: paramsSection('plates', PLATE_PARAMS),
+  stencils: section<readonly Stencil[]>('stencils', [], (value, field, held) =>
+    check.list(value, field, MOST_STENCILS).map((item, k) => readStencil(item, `${field}[${k}]`, held)),
+  ),
   strips: listSection<StripSheet>('strips', MOST_STRIP_SHEETS, readStrips),
 };
+
+/** The ids that a list of unknown JSON gives; those that are no text fall out and are complained of when it is read. */
+const idsOf = (value: unknown): { readonly id: string }[] =>
+  (Array.isArray(value) ? value : []).flatMap((item) => (typeof item?.id === 'string' ? [{ id: item.id }] : []));
 
 function readPass(
   value: unknown,
@@ -55,7 +65,7 @@ function readPass(
 ): Pass {
   const p = check.object(value, field);
   const fills = check
-    .list(p.fills, `${field}.fills`, 1)
+    .list(p.fills, `${field}.fills`, MOST_FILLS)
     .map((fill, k) => readFill(fill, `${field}.fills[${k}]`, sheet, separations, held));
   const [first, ...others] = fills;
   if (!first) throw new JobError(`${field}.fills`, `"${field}.fills" needs at least one fill.`);
@@ -82,13 +92,14 @@ function distinct(items: readonly { readonly id: string }[], field: string): voi
 export function readJob(value: unknown): Job {
   const { format: _format, version: _version, ...j } = migrate(check.object(value, 'job'));
   // Pictures come first: tiles of other parts may name them.
-  const pictures = SECTIONS.pictures.read(j.pictures ?? [], 'pictures', { pictures: [] });
-  const held = { pictures };
+  const pictures = SECTIONS.pictures.read(j.pictures ?? [], 'pictures', NOTHING_HELD);
+  const held: Held = { pictures, stencils: idsOf(j.stencils), passes: idsOf(j.passes) };
   const read = readSections(j, '', SECTIONS, held, ['passes']);
   const passes = check.list(j.passes ?? [], 'passes', 200).map((p, k) => readPass(p, `passes[${k}]`, read, held));
   distinct(pictures, 'pictures');
   distinct(passes, 'passes');
   distinct(read.separations, 'separations');
+  distinct(read.stencils, 'stencils');
   if (passes.filter((p) => p.on).length > MOST_PASSES) {
     throw new JobError('passes', `"passes" has more than ${MOST_PASSES} that print; hide some of them.`);
   }
@@ -96,5 +107,7 @@ export function readJob(value: unknown): Job {
     passes.flatMap((p) => p.fills),
     'fills',
   );
+  const ring = stencilRing({ stencils: read.stencils, passes });
+  if (ring) throw new JobError('stencils', ring);
   return { format: 'chromatype-job', version: JOB_VERSION, ...read, passes };
 }

@@ -2,10 +2,10 @@ import type { CutOut } from '../picture/cut-out.ts';
 import { NO_EDIT, type PictureEdit } from '../picture/edit.ts';
 import { type Made, MADE_NAMES, madeKind } from '../picture/made/index.ts';
 import type { Picture } from '../picture/types.ts';
-import { polygonsOf } from '../raster/outline-coverage.ts';
 import { check, JobError } from './check.ts';
+import { checkPath } from './check-path.ts';
 import { readSettings } from './read-settings.ts';
-import { readStrokes } from './read-tone.ts';
+import { PAINT_DOES, readStrokes } from './read-strokes.ts';
 
 const UNIT = { min: 0, max: 1 };
 
@@ -14,13 +14,7 @@ function readMade(value: unknown, field: string): Made {
   check.only(m, field, ['kind', 'settings']);
   const kind = check.oneOf(m.kind, `${field}.kind`, MADE_NAMES);
   const settings = readSettings(m.settings, `${field}.settings`, madeKind(kind).params);
-  if (typeof settings.path === 'string' && settings.path !== '') {
-    try {
-      polygonsOf(settings.path, [1, 0, 0, 1, 0, 0]);
-    } catch {
-      throw new JobError(`${field}.settings.path`, `"${field}.settings.path" is not an SVG path.`);
-    }
-  }
+  checkPath(settings.path, `${field}.settings.path`);
   return { kind, settings };
 }
 
@@ -40,7 +34,7 @@ function readCutOut(value: unknown, field: string): CutOut | null {
     tolerance: check.number(c.tolerance, `${field}.tolerance`, UNIT),
     softness: check.number(c.softness, `${field}.softness`, UNIT),
     joined: check.flag(c.joined, `${field}.joined`),
-    strokes: readStrokes(c.strokes, `${field}.strokes`),
+    strokes: readStrokes(c.strokes, `${field}.strokes`, PAINT_DOES),
     // Cut-outs made before it was there painted everything under the brush.
     keepsEdges: c.keepsEdges === undefined ? false : check.flag(c.keepsEdges, `${field}.keepsEdges`),
   };

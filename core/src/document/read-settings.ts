@@ -1,17 +1,34 @@
 import type { Picture } from '../picture/types.ts';
-import type { CurvePoint, Param, Params, SettingsOf } from '../settings/params.ts';
+import type { CurvePoint, Param, Params, PointsParam, SettingsOf } from '../settings/params.ts';
 import { check, JobError } from './check.ts';
+import { PLACE, readStrokes } from './read-strokes.ts';
 
 /** What a document holds that settings may name. */
 export interface Held {
   readonly pictures: readonly Picture[];
+  readonly stencils: readonly WithId[];
+  readonly passes: readonly WithId[];
 }
 
-export const NOTHING_HELD: Held = { pictures: [] };
+interface WithId {
+  readonly id: string;
+}
+
+export const NOTHING_HELD: Held = { pictures: [], stencils: [], passes: [] };
+
+/** An id of something that the document holds, or null. */
+export function readHeldId(value: unknown, field: string, ids: readonly WithId[], what: string): string | null {
+  if (value == null) return null;
+  const id = check.text(value, field, 64);
+  if (!ids.some((item) => item.id === id)) {
+    throw new JobError(field, `"${field}" names a ${what} that the job does not hold.`);
+  }
+  return id;
+}
 
 const UNIT = { min: 0, max: 1 };
 
-function readParam(value: unknown, field: string, param: Param, { pictures }: Held): unknown {
+function readParam(value: unknown, field: string, param: Param, held: Held): unknown {
   switch (param.kind) {
     case 'number': {
       const number = check.number(value, field, param);
@@ -46,14 +63,24 @@ function readParam(value: unknown, field: string, param: Param, { pictures }: He
     }
     case 'curve':
       return readCurve(value, field, param.rising ?? false);
-    case 'picture': {
-      const id = value === null ? null : check.text(value, field, 64);
-      if (id !== null && !pictures.some((p) => p.id === id)) {
-        throw new JobError(field, `"${field}" names a picture that the job does not hold.`);
-      }
-      return id;
-    }
+    case 'picture':
+      return readHeldId(value, field, held.pictures, 'picture');
+    case 'stencil':
+      return readHeldId(value, field, held.stencils, 'stencil');
+    case 'pass':
+      return readHeldId(value, field, held.passes, 'pass');
+    case 'points':
+      return readPoints(value, field, param);
+    case 'strokes':
+      return readStrokes(value, field, param.does);
   }
+}
+
+function readPoints(value: unknown, field: string, { each, min, max }: PointsParam): number[] {
+  const numbers = check.list(value, field, each * max).map((v) => check.number(v, field, PLACE));
+  if (numbers.length % each !== 0) throw new JobError(field, `"${field}" must hold ${each} numbers of every point.`);
+  if (numbers.length < each * min) throw new JobError(field, `"${field}" needs at least ${min} points.`);
+  return numbers;
 }
 
 function readCurve(value: unknown, field: string, rising: boolean): CurvePoint[] {

@@ -43,12 +43,24 @@ export const separated = (
   coarse,
 });
 
-/** Whether the screen of a pass makes a rosette with two others of its separation, and so has to keep step with them. */
-export function isInRosette(job: Job, { id, fills: [fill] }: Pick<Pass, 'id' | 'fills'>): boolean {
+/** Whether the separated ink of a pass makes a rosette with two others of its separation. */
+function inkInRosette(job: Job, pass: string, fill: Fill): boolean {
   const separation = fill.feed.part === 'ink' ? separationOf(job, fill) : undefined;
   if (!separation) return false;
-  const at = inkPasses(job, separation.id).findIndex((pass) => pass.id === id);
+  const at = inkPasses(job, separation.id).findIndex(({ id }) => id === pass);
   return at >= 0 && rosettesOf(separated(job, separation).screens)[at]!;
+}
+
+/**
+ * Whether the screen of a fill has to keep step with two others of a separation: its own ink makes a rosette with them, or
+ * a fill of its pass does whose grid it shares.
+ */
+export function isInRosette(job: Job, pass: Pick<Pass, 'id' | 'fills'>, { screen }: Fill): boolean {
+  const sharesGrid = ({ screen: other }: Fill) =>
+    other.angle === screen.angle &&
+    other.frequency.value === screen.frequency.value &&
+    other.frequency.per === screen.frequency.per;
+  return pass.fills.some((f) => sharesGrid(f) && inkInRosette(job, pass.id, f));
 }
 
 /** What the inks and the base of a separation depend on: equal keys give equal coverages for every colour. */

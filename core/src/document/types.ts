@@ -3,6 +3,7 @@ import type { Ink, Stock } from '../ink/types.ts';
 import type { Feed, Picture } from '../picture/types.ts';
 import type { SheetGeometry } from '../raster/sheet.ts';
 import type { Screen } from '../screen/settings.ts';
+import type { Stencil } from '../stencil/stencil.ts';
 import type { SeparationSettings } from '../separate/params.ts';
 import type { Tone } from '../tone/tone.ts';
 import type { PlateSettings } from './plate-params.ts';
@@ -20,6 +21,8 @@ export interface Job {
   /** Impressions in print order, the first on the stock. */
   readonly passes: readonly Pass[];
   readonly separations: readonly Separation[];
+  /** Where fills may print, by name: a stencil serves any number of fills. */
+  readonly stencils: readonly Stencil[];
   /** How plates are laid out for the press. */
   readonly plates: PlateSettings;
   /** Sheets of test strips that were made, the newest last. */
@@ -51,16 +54,24 @@ export interface Pass {
   readonly ink: Ink;
 }
 
-/** A part of a pass with a chain of its own: picture, tone, screen and bend. */
+/** A part of a pass with a chain of its own: picture, tone, stencil, screen and bend. Later fills lie over earlier ones. */
 export interface Fill {
   readonly id: string;
   readonly name: string;
+  readonly on: boolean;
+  /** Id of the stencil that it prints in, or none for the whole sheet. */
+  readonly stencil: string | null;
+  /** What it does to the fills under it: takes their place, or adds to them so that the darker tone wins. */
+  readonly over: FillOver;
   readonly feed: Feed;
   readonly tone: Tone;
   readonly screen: Screen;
   /** Bends of the lattice, applied one after the other. */
   readonly bend: readonly Bend[];
 }
+
+/** How a fill meets those under it. */
+export type FillOver = 'replaces' | 'adds';
 
 /** One setting of a sheet of test strips and the values it takes, one a column or row. */
 export interface StripAxis {

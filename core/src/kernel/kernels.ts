@@ -158,6 +158,45 @@ export interface KernelExports {
   coverByAlpha(cover: number, clear: number, count: number): void;
   reachAcross(held: number, row: number, by: number, count: number, most: boolean): void;
   reachDown(out: number, row: number, count: number, most: boolean): void;
+  likeGrey(pixels: number, count: number, value: number, tolerance: number, out: number): void;
+  likeRgba(pixels: number, count: number, value: number, tolerance: number, out: number): void;
+  erodeAcross(plane: number, words: number, rows: number): void;
+  dilateAcross(plane: number, words: number, rows: number): void;
+  andBits(out: number, mask: number, bytes: number): void;
+  orBits(out: number, mask: number, bytes: number): void;
+  cutBits(out: number, mask: number, bytes: number): void;
+  floodRuns(
+    free: number,
+    out: number,
+    words: number,
+    rows: number,
+    x: number,
+    y: number,
+    stack: number,
+    room: number,
+    reached: number,
+  ): number;
+  listRuns(plane: number, words: number, rows: number, ends: number, starts: number, room: number): number;
+  padRows(plane: number, words: number, rows: number, width: number, value: boolean): void;
+  runsTouch(
+    plane: number,
+    words: number,
+    rows: number,
+    ends: number,
+    starts: number,
+    out: number,
+    first: number,
+    beyond: number,
+  ): void;
+  setRuns(
+    plane: number,
+    words: number,
+    ends: number,
+    starts: number,
+    keep: number,
+    first: number,
+    beyond: number,
+  ): void;
   packBits(bytes: number, count: number, out: number): void;
   fillLight(light: number, width: number, start: number): void;
   layLevels(values: number, table: number, width: number, light: number): void;

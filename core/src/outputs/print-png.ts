@@ -4,7 +4,8 @@ import { sheetPixels } from '../raster/sheet.ts';
 import { type PlateBand, printBands, printingPasses } from '../print/bands.ts';
 import type { Job, Pass } from '../document/types.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
-import { oneBit, printsOf } from '../print/ink-levels.ts';
+import { oneBit } from '../print/ink-levels.ts';
+import { printsOf } from '../print/plate-values.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { isBitmap, rowBytes } from '../raster/plate.ts';
 import type { OutputWork } from './output.ts';
@@ -76,16 +77,23 @@ function colourWriter(png: PngWriter, kernels: Kernels, job: Job): BandWriter {
   };
 }
 
+/** A share of an ink's colour on white, in sRGB. */
+function mixedHex(ink: string, share: number): string {
+  const mixed = parseHex(ink)!.map((v) => Math.round(255 - share * (255 - v)));
+  return `#${mixed.map((v) => v.toString(16).padStart(2, '0')).join('')}`;
+}
+
 /** A plate of levels in greys, or of a palette in its colours. */
 function levelPlate(base: Omit<PngOptions, 'kind'>, pass: Pass): BandWriter {
-  const { levels, palette: colours } = printsOf(pass);
-  if (colours) {
+  const { values, palette: coloured } = printsOf(pass);
+  if (coloured) {
+    const colours = values.map((v) => ('colour' in v ? v.colour : mixedHex(pass.ink.colour, v.ink)));
     // Each plate value has a byte of its own, however few the colours are; unused entries stay black.
     const palette = new Uint8Array(3 * Math.max(17, colours.length));
     palette.set(colours.flatMap((hex) => parseHex(hex)!));
     return plateWriter(createPngWriter({ ...base, kind: 'palette', palette }), null);
   }
-  const grey = Uint8Array.from({ length: levels }, (_, k) => 255 - Math.round((255 * k) / (levels - 1)));
+  const grey = Uint8Array.from(values, (v) => 255 - Math.round('ink' in v ? 255 * v.ink : 0));
   return plateWriter(createPngWriter({ ...base, kind: 'grey' }), grey);
 }
 

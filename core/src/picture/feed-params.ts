@@ -1,4 +1,5 @@
 import { amount, type Params, type SettingsOf } from '../settings/params.ts';
+import { TINT_PARAMS } from './tint-params.ts';
 
 /**
  * Which part of a picture a fill takes. `colour` is the whole picture; a screen of one ink takes it as lightness.
@@ -13,6 +14,7 @@ const PARTS = [
   { name: 'alpha', label: 'Alpha', about: 'Where the picture is opaque.' },
   { name: 'ink', label: 'Separated ink', about: 'The coverage that the separation gives the ink of this pass.' },
   { name: 'base', label: 'Base', about: 'The area under all inks of a separation.' },
+  { name: 'tint', label: 'Tint', about: 'A tint by percentage, flat or graded; no picture is needed.' },
 ] as const;
 
 export type FeedPart = (typeof PARTS)[number]['name'];
@@ -50,9 +52,11 @@ export const FEED_PARAMS = {
     1,
     '°',
   ),
+  ...TINT_PARAMS,
 } as const satisfies Params;
 
 export type FeedSettings = SettingsOf<typeof FEED_PARAMS>;
 
 /** Parts that are coverage already, whatever their light would look like. */
-export const isCoverage = (part: FeedPart): boolean => part === 'alpha' || part === 'ink' || part === 'base';
+export const isCoverage = (part: FeedPart): boolean =>
+  part === 'alpha' || part === 'ink' || part === 'base' || part === 'tint';

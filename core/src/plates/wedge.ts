@@ -1,4 +1,4 @@
-import { fillOf, withFill } from '../document/fills.ts';
+import { fillOf, passOf } from '../document/fills.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { planPass } from '../print/plan-pass.ts';
 import { DEFAULT_FEED, filePicture } from '../picture/types.ts';
@@ -23,10 +23,12 @@ export function stepWedge(kernels: Kernels, job: Job, pass: Pass, width: number,
   }
   const source = memorySource(width, height, 1, bytes);
   const mm = (pixels: number) => (pixels / job.sheet.ppi) * MM_PER_INCH;
-  const sample: Pass = withFill(pass, {
+  const fill = fillOf(pass);
+  const sample: Pass = passOf(pass, {
+    ...fill,
     feed: { ...DEFAULT_FEED, picture: 'wedge', fit: 'own', width: mm(width) },
     tone: { ...DEFAULT_TONE, meaning: 'even' },
-    screen: { ...fillOf(pass).screen, oneTone: false, smallest: 0, solidFrom: 1 },
+    screen: { ...fill.screen, oneTone: false, smallest: 0, solidFrom: 1 },
   });
   const wedgeJob: Job = {
     ...job,

@@ -3,6 +3,7 @@ import type { Area, LightRows } from '../raster/area.ts';
 import type { PictureSource } from '../raster/source.ts';
 import type { SharedMakes } from './shared-makes.ts';
 import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
+import type { KeepMask } from '../stencil/edges.ts';
 
 /** Finds the pixels of an imported picture by its hash; null while they are not there. */
 export type PictureLookup = (hash: string) => PictureSource | null;
@@ -12,6 +13,7 @@ export interface PrintCaches {
   light(key: string, area: Area, make: () => LightRows): LightRows;
   screen(key: string, make: () => CompiledScreen): CompiledScreen;
   tables(key: string, make: () => ToneTables): ToneTables;
+  mask: KeepMask;
   /** What this thread shares with others; left out where it is alone. */
   readonly shared?: SharedMakes;
 }
@@ -28,4 +30,5 @@ export const NO_CACHES: PrintCaches = {
   light: (_key, _area, make) => make(),
   screen: (_, make) => make(),
   tables: (_, make) => make(),
+  mask: (_, make) => make(),
 };

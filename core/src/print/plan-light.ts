@@ -9,6 +9,7 @@ import { createFeedReader, emptyFeed } from '../picture/feed.ts';
 import type { FeedPart } from '../picture/feed-params.ts';
 import { madeFeed, madeInputs } from '../picture/made-feed.ts';
 import { coarserPlacement, placePicture } from '../picture/placement.ts';
+import { tintFeed, tintInputs } from '../picture/tint-feed.ts';
 import type { Picture } from '../picture/types.ts';
 import { feedWeights } from '../picture/weights.ts';
 import type { LightReader, LightRows } from '../raster/area.ts';
@@ -23,7 +24,7 @@ import { lightWork, workLight } from '../tone/work-light.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { compiledScreen } from './compiled-screen.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
-import { type Planned, planned } from './planned.ts';
+import { type Planned, planned } from '../raster/planned.ts';
 
 type Light = Planned<LightRows>;
 
@@ -33,7 +34,11 @@ export interface FillOfPass {
   readonly fill: Fill;
 }
 
-const pictureOf = (job: Job, fill: Fill): Picture | undefined => job.pictures.find((p) => p.id === fill.feed.picture);
+/** What of a fill decides how its picture is read. */
+type Reading = Pick<Fill, 'feed' | 'tone'>;
+
+const pictureOf = (job: Job, fill: Pick<Fill, 'feed'>): Picture | undefined =>
+  job.pictures.find((p) => p.id === fill.feed.picture);
 
 const coarserSize = ({ width, height }: Size, factor: number): Size => ({
   width: Math.ceil(width / factor),
@@ -51,7 +56,7 @@ function onceEach(make: (factor: number) => LightReader): (factor: number) => Li
 }
 
 /** What the picture of a fill is read with: where it lies, which light of it counts, and the work on that light. */
-function partInputs(job: Job, fill: Fill, picture: Picture, part: FeedPart) {
+function partInputs(job: Job, fill: Reading, picture: Picture, part: FeedPart) {
   const size = shownSize(picture);
   const work = lightWork(fill.tone);
   return {
@@ -71,7 +76,8 @@ function worked(kernels: Kernels, { work, sheet }: PartInputs, read: (factor: nu
 }
 
 /** One part of the picture of a fill as light on the sheet: placed, mixed, and worked on as its tone says. */
-function planPart(env: PrintEnv, job: Job, fill: Fill, part: FeedPart): Light {
+export function planPart(env: PrintEnv, job: Job, fill: Reading, part: FeedPart): Light {
+  if (part === 'tint') return planned('tint', tintInputs(fill.feed, job.sheet), [], tintFeed);
   const picture = pictureOf(job, fill);
   const { hash } = picture ?? {};
   if (!picture || (!picture.made && (!hash || !env.pictures(hash)))) {

@@ -1,156 +1,19 @@
-import { bendInputs, bendMap } from '../bend/index.ts';
-import { fillOf } from '../document/fills.ts';
-import { basePasses, isInRosette, passesOnBase } from '../document/separations.ts';
-import type { Fill, Job, Pass } from '../document/types.ts';
-import { type Area, type LightRows } from '../raster/area.ts';
-import type { Plate } from '../raster/plate.ts';
-import { lastReads } from '../raster/shared-reads.ts';
-import { sheetPixels } from '../raster/sheet.ts';
-import { planScreen } from '../screen/compile-screen.ts';
-import type { Plater, ToneInput } from '../screen/compiled.ts';
-import type { PlannedScreen } from '../screen/families/index.ts';
-import { bentPlater } from './bent-plater.ts';
-import { NO_CACHES, type PrintEnv } from './env.ts';
-import { basePlate } from './base-plate.ts';
-import { compiledScreen } from './compiled-screen.ts';
-import { printsOf } from './ink-levels.ts';
-import { ownerOf, planBaseArea, planLight } from './plan-light.ts';
-import { type Planned, planned } from './planned.ts';
-import { planTones } from './plan-tones.ts';
-
-/** How a pass is printed, where that is not as plates are made. */
-export interface PrintHow {
-  /** With a quick and coarser screen, for a picture while something is dragged. */
-  readonly draft?: boolean;
-  /**
-   * Methods that need all rows above treat each area as a sheet of its own: a first picture, of the same kind but
-   * not made of the pixels of the plate.
-   */
-  readonly piecemeal?: boolean;
-  /** Dot gain of the press at 50 %, for a look at the pressed print. */
-  readonly gain?: number;
-}
-
-/** A pass made ready: every reading of it with its key. Nothing is computed before the first area is read. */
-export interface PassPlan {
-  /** What leaves the Picture station: light over an area. */
-  readonly light: Planned<LightRows>;
-  /** What the screen compares: tones 0..65535 over an area; `to` writes them straight into kernel memory. */
-  readonly tones: Planned<Uint16Array> & { to(area: Area, out: number): void };
-  /** What leaves the Screen and Bend stations: the plate over an area. */
-  readonly plate: Planned<Plate>;
-  readonly screen: PlannedScreen;
-  /** Compiles the screen now, which otherwise happens with the first plate. */
-  prepare(): void;
-  /** Gives back the kernel memory that the plan holds. */
-  release(): void;
-}
-
-/** Names the pixels of a picture of the job: its hash, or a name of its own while they are not there. */
-function pixelsOf(env: PrintEnv, job: Job): (id: string) => string | null {
-  return (id) => {
-    const hash = job.pictures.find((p) => p.id === id)?.hash;
-    if (!hash) return null;
-    return env.pictures(hash) ? hash : `missing ${hash}`;
-  };
-}
-
-/** The light of a fill's colours: red, green and blue of a whole picture, its one part otherwise. */
-function colourLights(env: PrintEnv, job: Job, pass: Pass, fill: Fill, light: Planned<LightRows>) {
-  if (fill.feed.part !== 'colour') return [light];
-  return (['r', 'g', 'b'] as const).map((part) => planLight(env, job, { pass, fill }, part));
-}
-
-/** Whether the ink of a fill lies on a base. */
-const onBase = (job: Job, { feed }: Fill): boolean =>
-  feed.part === 'ink' && feed.separation !== null && basePasses(job, feed.separation).length > 0;
-
-/** The plate of a base: its own, and what the inks above it print, inside the art. */
-function planBasePlate(
-  env: PrintEnv,
-  job: Job,
-  fill: Fill,
-  own: Planned<Plate>,
-  inks: readonly Pick<PassPlan, 'plate'>[],
-): Planned<Plate> {
-  const inside = planBaseArea(env, job, fill);
-  const from = [own, ...inks.map((ink) => ink.plate), ...(inside ? [inside] : [])];
-  return planned('base plate', { inks: inks.length, choked: inside !== null }, from, () => (area) => {
-    const above = inks.map((ink) => ink.plate.read(area));
-    return basePlate(own.read(area), above, inside?.read(area) ?? null);
-  });
-}
+import type { Job, Pass } from '../document/types.ts';
+import { printingFills } from '../document/fills.ts';
+import type { PrintEnv } from './env.ts';
+import { type PassPlan, planFill, type PrintHow } from './plan-fill.ts';
+import { planFills } from './plan-fills.ts';
+import { wholeFill } from './plate-values.ts';
 
 /**
- * Plans a pass once: picture to light, light to tones, tones to plate. The key of each reading is made with the work,
- * of just what that work is given. A pass holds one fill for now.
+ * Plans a pass once: picture to light, light to tones, tones through stencils and screens to its plate. The key of each
+ * reading is made with the work, of just what that work is given.
  */
 export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}): PassPlan {
-  const { caches = NO_CACHES } = env;
-  const { draft = false, piecemeal = false, gain = 0 } = how;
-  const fill = fillOf(pass);
-  const screen = planScreen(job.sheet, fill.screen, pixelsOf(env, job), isInRosette(job, pass));
-  const picked = planLight(env, job, { pass, fill });
-  const light: Planned<LightRows> =
-    caches.light === NO_CACHES.light
-      ? picked
-      : { key: picked.key, read: (area) => caches.light(picked.key, area, () => picked.read(area)) };
-  const colours = screen.prints.palette ? colourLights(env, job, pass, fill, light) : [];
-  const plan = planTones(env, { job, fill, screen, light, colours, gain });
-  const sheet = { ...sheetPixels(job.sheet), ppi: job.sheet.ppi };
-  const bends = bendInputs(fill.bend);
-
-  let made: { readonly input: ToneInput; readonly plater: Plater } | null = null;
-  function ready(): NonNullable<typeof made> {
-    if (made) return made;
-    const compiled = compiledScreen(env, screen, draft);
-    const input = plan.input(compiled, piecemeal);
-    const map = bendMap(bends, sheet);
-    made = {
-      input,
-      plater: map && compiled.thresholds ? bentPlater(compiled.thresholds, map, input) : compiled.plater(input),
-    };
-    return made;
-  }
-  const plateInputs = { sheet: { width: sheet.width, height: sheet.height }, bends };
-  const own: Planned<Plate> = planned('plate', plateInputs, [plan, screen], () => (area) => ready().plater.plate(area));
-  /** A plate that is read twice, for its pass and for the base under it, is made once. */
-  const readOnce = (plate: Planned<Plate>): Planned<Plate> => {
-    const owner = ownerOf(env, job, fill);
-    const key = `plate ${draft} ${piecemeal} ${plate.key}`;
-    return owner ? { key: plate.key, read: lastReads(owner, key, plate.read) } : plate;
-  };
-  const inks = passesOnBase(job, fill)
-    .filter((p) => !printsOf(p).palette)
-    .map((p) => planPass(env, job, p, { draft, piecemeal }));
-  return {
-    light,
-    tones: {
-      key: plan.key,
-      read: (area) => ready().input.tones(area),
-      to(area, out) {
-        const { tones, kernels } = ready().input;
-        if (tones.to) {
-          tones.to(area, out);
-          return;
-        }
-        // Reading may move the memory of the kernels: the view of it comes after.
-        const values = tones(area);
-        new Uint16Array(kernels.run.memory.buffer, out).set(values);
-      },
-    },
-    plate: inks.length > 0 ? planBasePlate(env, job, fill, own, inks) : onBase(job, fill) ? readOnce(own) : own,
-    screen,
-    prepare() {
-      ready();
-      for (const ink of inks) ink.prepare();
-    },
-    release() {
-      for (const ink of inks) ink.release();
-      made?.plater.release();
-      made = null;
-    },
-  };
+  const whole = wholeFill(pass);
+  if (whole) return planFill(env, job, pass, whole, how);
+  const shown = planFill(env, job, pass, printingFills(pass)[0] ?? pass.fills[0], how);
+  return { ...shown, ...planFills(env, job, pass, how, (other) => planPass(env, job, other)) };
 }
 
 /** An environment in which every picture is there and nothing can be read: for keys alone. */

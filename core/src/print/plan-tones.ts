@@ -13,7 +13,7 @@ import { type Finish, finishTones } from '../tone/finish.ts';
 import type { CurveSettings } from '../tone/params.ts';
 import { curveInUse, toneTable16, toneTable8 } from '../tone/tone-table.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
-import { keyOf, type Planned } from './planned.ts';
+import { keyOf, type Planned } from '../raster/planned.ts';
 
 /** What was painted on a fill, in sheet pixels. */
 interface Paint {
@@ -88,10 +88,11 @@ function cellTones(
   cells: NonNullable<CompiledScreen['cells']>,
   sheet: Size,
   tonesOf: ValueReader,
-  finish: Finish,
+  finish: Finish | null,
 ): ValueReader {
   const one = new Uint16Array(1);
   const finished = (mean: number) => {
+    if (!finish) return mean;
     one[0] = mean;
     return finishTones(one, finish)[0]!;
   };
@@ -128,12 +129,19 @@ interface TonesAsked {
   /** The light of the fill, and for palettes of its colours. */
   readonly light: Planned<LightRows>;
   readonly colours: readonly Planned<LightRows>[];
-  /** Dot gain of the press, for a look at the pressed print. */
-  readonly gain: number;
+  /** How tones are finished: with dot gain of the press, for a look at the pressed print. Null if that comes later. */
+  readonly finish: Pick<Finish, 'gain'> | null;
 }
 
+/** How the tones of a fill are finished. */
+export const finishOf = ({ screen: { smallest, solidFrom } }: Fill, gain: number): Finish => ({
+  smallest,
+  solidFrom,
+  gain,
+});
+
 /** How the light of a fill becomes tones. */
-function workOf({ job, fill, screen: planned, gain }: TonesAsked): { work: ToneWork; byCells: boolean } {
+function workOf({ job, fill, screen: planned, finish }: TonesAsked): { work: ToneWork; byCells: boolean } {
   const { tone, feed, screen } = fill;
   const direct = isCoverage(feed.part);
   // Colours of a palette are not coverage: they are always matched by their light.
@@ -143,7 +151,7 @@ function workOf({ job, fill, screen: planned, gain }: TonesAsked): { work: ToneW
     work: {
       curve: { settings: curveInUse(curve, direct && !planned.prints.palette), direct },
       paint: tone.paint.length > 0 ? { strokes: tone.paint, bleed, ppi } : null,
-      finish: { smallest: screen.smallest, solidFrom: screen.solidFrom, gain },
+      finish: finish && finishOf(fill, finish.gain),
     },
     byCells: screen.oneTone && planned.traits.cells,
   };
@@ -165,7 +173,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
       return {
         kernels: env.kernels,
         sheet,
-        tones: cells ? cellTones(env, cells, sheet, own, work.finish!) : own,
+        tones: cells ? cellTones(env, cells, sheet, own, work.finish) : own,
         codes: cells || work.paint ? null : { light: light.reader?.() ?? light.read, tables: tablesOf(env, work) },
         colours: colourReader(
           env,

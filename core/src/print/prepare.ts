@@ -1,7 +1,7 @@
 import type { Job } from '../document/types.ts';
 import type { PrintEnv } from './env.ts';
 import { prepareTables } from './plan-light.ts';
-import type { PassPlan } from './plan-pass.ts';
+import type { PassPlan } from './plan-fill.ts';
 
 /**
  * Makes what plans need before a pixel is printed, where threads share it: one begins with the tables of separations and

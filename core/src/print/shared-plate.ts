@@ -1,4 +1,4 @@
-import { fillOf } from '../document/fills.ts';
+import { printingFills } from '../document/fills.ts';
 import { passesOnBase } from '../document/separations.ts';
 import type { Job, Pass } from '../document/types.ts';
 import { sheetPixels } from '../raster/sheet.ts';
@@ -6,20 +6,23 @@ import { screenTraits } from '../screen/compile-screen.ts';
 import { createSharedFloyd, floydThread, type SharedFloyd } from '../screen/families/grain/floyd-shared.ts';
 import type { PrintEnv } from './env.ts';
 import { planPass } from './plan-pass.ts';
+import { wholeFill } from './plate-values.ts';
 
 /** Threads that one plate is shared by. */
 export const PLATE_THREADS = 2;
 
 /** Whether the plate of a pass can only be made from the top of the sheet downwards. */
 export const goesDownwards = (job: Pick<Job, 'sheet' | 'passes'>, pass: Pass): boolean =>
-  [pass, ...passesOnBase(job, fillOf(pass))].some(
-    (p) => screenTraits(fillOf(p).screen, job.sheet.ppi).order === 'downwards',
-  );
+  [pass, ...printingFills(pass).flatMap((fill) => passesOnBase(job, fill))]
+    .flatMap(printingFills)
+    .some(({ screen }) => screenTraits(screen, job.sheet.ppi).order === 'downwards');
 
 /** Whether two threads can make a pass's plate together without changing a byte of it. */
 export function canShare(job: Pick<Job, 'sheet' | 'passes'>, pass: Pass): boolean {
-  const { screen, tone } = fillOf(pass);
-  if (tone.paint.length > 0 || passesOnBase(job, fillOf(pass)).length > 0) return false;
+  const fill = wholeFill(pass);
+  if (!fill) return false;
+  const { screen, tone } = fill;
+  if (tone.paint.length > 0 || passesOnBase(job, fill).length > 0) return false;
   return screenTraits(screen, job.sheet.ppi).sharesThreads;
 }
 
@@ -46,7 +49,7 @@ export function sharePlate(
       shared,
       thread,
       threads,
-      seed: fillOf(pass).screen.seed,
+      seed: wholeFill(pass)!.screen.seed,
       read: (y, rows, out) => tones.to({ x: 0, y, width, height: rows, step: 1 }, out),
     });
   } finally {

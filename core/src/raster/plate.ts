@@ -8,6 +8,9 @@ export interface LevelMap {
   readonly data: Uint8Array;
 }
 
+/** Values that a plate of bytes can hold. */
+export const MOST_LEVELS = 256;
+
 /** The finished image of one pass: one-bit, or with levels. */
 export type Plate = Bitmap | LevelMap;
 

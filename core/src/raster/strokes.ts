@@ -1,15 +1,8 @@
+import type { Stroke } from '../settings/params.ts';
 import { type Area, rowsOf } from './area.ts';
 
 /** One stroke of the tone brush; lengths in mm of the sheet (of the trimmed sheet's top left). */
-export interface PaintStroke {
-  readonly does: 'lighten' | 'darken' | 'erase';
-  readonly size: number;
-  /** 0 fades from the middle, 1 is full up to the edge. */
-  readonly hardness: number;
-  readonly strength: number;
-  /** x, y, pressure 0..1, one after the other. */
-  readonly points: readonly number[];
-}
+export type PaintStroke = Stroke<'lighten' | 'darken' | 'erase'>;
 
 /** Points of one stroke at most; a longer one is kept as several. */
 export const MOST_POINTS = 2000;

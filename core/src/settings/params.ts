@@ -9,7 +9,7 @@ export interface NumberParam {
   /** One arrow key. */
   readonly step: number;
   /** `frequency`: as the frequency's own unit says. */
-  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'cells' | '×' | 'frequency';
+  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'mm²' | 'cells' | '×' | 'frequency';
   /** Only whole numbers. */
   readonly whole?: boolean;
 }
@@ -102,15 +102,57 @@ export interface CurveParam {
   readonly rising?: boolean;
 }
 
+/** Something else that the job holds, by its id, or none. */
+export interface ReferenceParam {
+  readonly kind: 'stencil' | 'pass';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: string | null;
+}
+
+/** Points on the sheet, `each` numbers a point, in mm from the trimmed sheet's top left. Drawn on the sheet, not typed. */
+export interface PointsParam {
+  readonly kind: 'points';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly number[];
+  readonly each: number;
+  /** Points at least and at most. */
+  readonly min: number;
+  readonly max: number;
+}
+
+/** One stroke of a brush: x, y and pressure 0..1 of each point, and its width in the unit of its points. */
+export interface Stroke<D extends string = string> {
+  readonly does: D;
+  readonly size: number;
+  /** 0 fades from the middle, 1 is full up to the edge. */
+  readonly hardness: number;
+  readonly strength: number;
+  readonly points: readonly number[];
+}
+
+/** Strokes of a brush that does one of several things. Drawn, not typed. */
+export interface StrokesParam<D extends string = string> {
+  readonly kind: 'strokes';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly Stroke<D>[];
+  readonly does: readonly D[];
+}
+
 export type Param = (
   | NumberParam
   | ChoiceParam
   | FlagParam
   | ColoursParam
   | PictureParam
+  | ReferenceParam
   | StopsParam
   | TextParam
   | CurveParam
+  | PointsParam
+  | StrokesParam
 ) & {
   /** Whether the setting matters beside the others; it is kept either way. */
   readonly when?: (settings: Readonly<Record<string, unknown>>) => boolean;
@@ -126,15 +168,19 @@ export type SettingsOf<P extends Params> = {
       ? boolean
       : P[K] extends { readonly kind: 'colours' }
         ? readonly string[]
-        : P[K] extends { readonly kind: 'picture' }
+        : P[K] extends { readonly kind: 'picture' | 'stencil' | 'pass' }
           ? string | null
-          : P[K] extends { readonly kind: 'stops' }
-            ? readonly Stop[]
-            : P[K] extends { readonly kind: 'curve' }
-              ? readonly CurvePoint[]
-              : P[K] extends { readonly kind: 'choice'; readonly options: readonly { readonly name: infer N }[] }
-                ? N
-                : string;
+          : P[K] extends { readonly kind: 'points' }
+            ? readonly number[]
+            : P[K] extends { readonly kind: 'strokes'; readonly does: readonly (infer D extends string)[] }
+              ? readonly Stroke<D>[]
+              : P[K] extends { readonly kind: 'stops' }
+                ? readonly Stop[]
+                : P[K] extends { readonly kind: 'curve' }
+                  ? readonly CurvePoint[]
+                  : P[K] extends { readonly kind: 'choice'; readonly options: readonly { readonly name: infer N }[] }
+                    ? N
+                    : string;
 };
 
 /** The settings that a new screen starts with. */

@@ -35,6 +35,8 @@ import {
   prepareTables,
   printingPasses,
   remember,
+  type RunMask,
+  runBytes,
   sheetPixels,
   type ToneTables,
 } from '@chromatype/core';
@@ -49,6 +51,8 @@ export const BLOCK_WIDTH = 512;
 export const BLOCK_HEIGHT = 256;
 const LIGHT_BYTES = 160e6;
 const PLATE_BYTES = 64e6;
+/** Masks of whole rasters that stencils are made of. */
+const MASK_BYTES = 64e6;
 const SCREEN_BYTES = 96e6;
 const WHOLE_BYTES = 400e6;
 const PLANS = 24;
@@ -76,6 +80,7 @@ export class SheetEngine {
   /** Plates that were made as a whole elsewhere, of methods that go from the top downwards. */
   private readonly wholes = byteCache<Plate>(WHOLE_BYTES, (plate) => plate.data.byteLength);
   private readonly tables = countCache<ToneTables>(PLANS);
+  private readonly masks = byteCache<RunMask>(MASK_BYTES, runBytes);
   private readonly plans = countCache<PassPlan>(PLANS, (plan) => plan.release());
   private readonly names = new ShortNames();
 
@@ -91,6 +96,7 @@ export class SheetEngine {
     light: (key, area, make) => this.light(key, area, make),
     screen: (key, make) => remember(this.screens, key, make),
     tables: (key, make) => remember(this.tables, key, make),
+    mask: (key, make) => remember(this.masks, key, make),
   };
 
   addPicture({ hash, width, height, channels, buffer, copyOf }: PictureBuffer): void {
@@ -122,7 +128,7 @@ export class SheetEngine {
     return {
       kernels: this.kernels,
       pictures,
-      caches: { ...NO_CACHES, screen: this.caches.screen, shared: this.board },
+      caches: { ...NO_CACHES, screen: this.caches.screen, mask: this.caches.mask, shared: this.board },
     };
   }
 

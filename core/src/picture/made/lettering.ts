@@ -1,7 +1,8 @@
 import { amount, choiceOf, type SettingsOf, share } from '../../settings/params.ts';
 import type { MadeKind, OutlinePicture } from './kinds.ts';
 
-const params = {
+/** The settings of lettering. */
+export const MADE_LETTERING = {
   text: {
     kind: 'text',
     label: 'Text',
@@ -31,7 +32,7 @@ const params = {
   },
 } as const;
 
-type Settings = SettingsOf<typeof params>;
+type Settings = SettingsOf<typeof MADE_LETTERING>;
 
 function outline(s: Settings, aspect: number): OutlinePicture {
   return {
@@ -49,6 +50,6 @@ export const lettering: MadeKind = {
   name: 'lettering',
   label: 'Lettering',
   about: 'Text in a shipped font or one of your own, kept as outlines in the job.',
-  params,
+  params: MADE_LETTERING,
   outline,
 };

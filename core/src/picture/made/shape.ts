@@ -12,7 +12,8 @@ const SHAPES = [
   { name: 'own', label: 'Imported', about: 'The outlines of an SVG file.' },
 ] as const;
 
-const params = {
+/** The settings of a shape. */
+export const MADE_SHAPE = {
   shape: choiceOf('Shape', 'Which outline.', SHAPES),
   sides: {
     ...whole('Sides', 'Corners of the polygon, or points of the star.', 5, 3, 60),
@@ -34,7 +35,9 @@ const params = {
   path: { kind: 'text', label: 'Outline', about: 'SVG path, 1 wide.', normal: '', longest: 2_000_000, hidden: true },
 } as const;
 
-type Settings = SettingsOf<typeof params>;
+type Settings = SettingsOf<typeof MADE_SHAPE>;
+/** What an outline is drawn from. */
+type OutlineSettings = Pick<Settings, 'shape' | 'sides' | 'inner' | 'path'>;
 type Point = readonly [number, number];
 
 const polar = (radius: number, degrees: number): Point => [
@@ -57,7 +60,7 @@ function circle(r: number, back = false): string {
 const corners = (n: number): Point[] => Array.from({ length: n }, (_, k) => polar(0.5, 90 + (k * 360) / n));
 
 /** Outlines of radius ½ round 0, y downwards. */
-const OUTLINES: Readonly<Record<string, (s: Settings) => string>> = {
+const OUTLINES: Readonly<Record<string, (s: OutlineSettings) => string>> = {
   polygon: (s) => closed(corners(s.sides)),
   star: (s) =>
     closed(
@@ -71,13 +74,16 @@ const OUTLINES: Readonly<Record<string, (s: Settings) => string>> = {
   own: (s) => s.path,
 };
 
+/** The outline of a shape as an SVG path, of radius ½ about 0; an imported one as its file has it. */
+export const shapeOutline = (s: OutlineSettings): string => (OUTLINES[s.shape] ?? OUTLINES.circle!)(s);
+
 function outline(s: Settings, aspect: number): OutlinePicture {
   // The shape stands in the middle, as large as the shorter side times its size.
   const side = Math.min(1, 1 / aspect) * s.size;
   const turn = (-s.turn * Math.PI) / 180;
   const [c, n] = [cosine(turn) * side, sine(turn) * side];
   return {
-    path: (OUTLINES[s.shape] ?? OUTLINES.circle!)(s),
+    path: shapeOutline(s),
     matrix: [c, n, -n, c, 0.5, 0.5 / aspect],
     colour: s.colours[0]!,
     fill: s.line === 0,
@@ -91,6 +97,6 @@ export const shape: MadeKind = {
   name: 'shape',
   label: 'Shape',
   about: 'A plain shape or the outlines of an SVG file, sharp or soft.',
-  params,
+  params: MADE_SHAPE,
   outline,
 };

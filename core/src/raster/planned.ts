@@ -1,4 +1,4 @@
-import type { Area } from '../raster/area.ts';
+import type { Area } from './area.ts';
 
 /**
  * A reading of the sheet that is decided but not begun. Equal keys read equal values over equal areas, whatever job

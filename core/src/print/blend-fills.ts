@@ -1,0 +1,94 @@
+import { type Area, rowsOf } from '../raster/area.ts';
+import type { ValueReader } from '../screen/compiled.ts';
+import type { Cover, CoverReader } from '../stencil/cover.ts';
+
+/** One fill of a pass as it is blended with the others: its tones, where it prints, and what it does to what lies under it. */
+export interface Layer {
+  /** Fills of one group share a screen, and so their tones blend before it. */
+  readonly group: number;
+  /** Tones before they are finished; read for layers of the own group alone. */
+  readonly tones: ValueReader;
+  readonly cover: CoverReader;
+  readonly replaces: boolean;
+}
+
+/** Tones of a group over an area, and how much of each pixel its fills cover. */
+export interface Blended {
+  readonly tones: Uint16Array;
+  readonly cover: Cover;
+}
+
+/** 0..255 of a value 0..65535, rounded: v · share / 255. */
+const part = (value: number, share: number): number => Math.round((value * share) / 255);
+
+/** Makes room for a fill of another group that lies over what is blended. */
+function giveWay(tones: Uint16Array, covers: Uint8Array, cover: Cover): void {
+  if (cover === 0) return;
+  if (cover === 255) {
+    tones.fill(0);
+    covers.fill(0);
+    return;
+  }
+  for (let k = 0; k < tones.length; k++) {
+    const left = 255 - cover[k]!;
+    if (left === 255) continue;
+    tones[k] = part(tones[k]!, left);
+    covers[k] = part(covers[k]!, left);
+  }
+}
+
+/** Lays a fill in place of what lies under it. */
+function replace(tones: Uint16Array, covers: Uint8Array, own: Uint16Array, cover: Uint8Array): void {
+  for (let k = 0; k < tones.length; k++) {
+    const c = cover[k]!;
+    if (c === 0) continue;
+    if (c === 255) {
+      tones[k] = own[k]!;
+      covers[k] = 255;
+    } else {
+      tones[k] = Math.round((tones[k]! * (255 - c) + own[k]! * c) / 255);
+      covers[k] = Math.max(covers[k]!, c);
+    }
+  }
+}
+
+/** Adds a fill to what lies under it: the darker tone wins. */
+function add(tones: Uint16Array, covers: Uint8Array, own: Uint16Array, cover: Cover): void {
+  for (let k = 0; k < tones.length; k++) {
+    const c = cover === 255 ? 255 : (cover as Uint8Array)[k]!;
+    if (c === 0) continue;
+    tones[k] = Math.max(tones[k]!, c === 255 ? own[k]! : part(own[k]!, c));
+    covers[k] = Math.max(covers[k]!, c);
+  }
+}
+
+/**
+ * Blends the fills of one group over an area, from the undermost up; fills of other groups that take the place of what lies
+ * under them leave room for themselves. Null where the group prints nothing.
+ */
+export function blendFills(layers: readonly Layer[], group: number, area: Area): Blended | null {
+  let tones: Uint16Array | null = null;
+  let covers: Uint8Array | null = null;
+  for (const layer of layers) {
+    const own = layer.group === group;
+    if (!own && (!layer.replaces || !tones)) continue;
+    const cover = layer.cover(area);
+    if (cover === 0) continue;
+    if (!own) {
+      giveWay(tones!, covers!, cover);
+      continue;
+    }
+    const read = layer.tones(area);
+    if (!tones || !covers) {
+      const size = area.width * rowsOf(area);
+      tones = new Uint16Array(size);
+      covers = new Uint8Array(size);
+    }
+    if (layer.replaces && cover === 255) {
+      tones.set(read);
+      covers.fill(255);
+    } else if (layer.replaces) replace(tones, covers, read, cover as Uint8Array);
+    else add(tones, covers, read, cover);
+  }
+  return tones && covers ? { tones, cover: covers } : null;
+}

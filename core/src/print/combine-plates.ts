@@ -1,0 +1,74 @@
+import { type Area, rowsOf } from '../raster/area.ts';
+import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
+import { isBitmap, type Plate } from '../raster/plate.ts';
+import type { Cover } from '../stencil/cover.ts';
+
+/** A plate of one group of fills, and how it goes into that of the pass. */
+export interface GroupPlate {
+  readonly plate: Plate;
+  /** Where each of its values stands among the values of the pass. */
+  readonly values: Uint8Array;
+  /** Where the group covers the sheet. */
+  readonly cover: Cover;
+  /** How much of a pixel must be covered for it to print: 0 where the tones see to that themselves. */
+  readonly least: number;
+}
+
+/** A plate on which nothing prints. */
+export const barePlate = (area: Area, levels: number): Plate =>
+  levels === 2
+    ? createBitmap(area.width, rowsOf(area))
+    : { width: area.width, height: rowsOf(area), levels, data: new Uint8Array(area.width * rowsOf(area)) };
+
+/** Clears the ink of a one-bit plate where it lies outside a cover. */
+function clearOutside(plate: Bitmap, cover: Uint8Array, least: number): Bitmap {
+  const data = plate.data.slice();
+  for (let y = 0, at = 0; y < plate.height; y++) {
+    for (let x = 0; x < plate.width; x++, at++) {
+      if (cover[at]! < least) data[y * plate.stride + (x >> 3)]! &= ~(0x80 >> (x & 7));
+    }
+  }
+  return { ...plate, data };
+}
+
+/** The one-bit plate on which all of some one-bit plates print. */
+function unitedBits(area: Area, plates: readonly GroupPlate[]): Plate {
+  const inside = plates.map(({ plate, cover, least }) =>
+    least > 0 && typeof cover !== 'number' ? clearOutside(plate as Bitmap, cover, least) : plate,
+  );
+  const [first, ...others] = inside;
+  if (!first) return barePlate(area, 2);
+  if (others.length === 0) return first;
+  const data = first.data.slice();
+  for (const plate of others) for (let k = 0; k < data.length; k++) data[k]! |= plate.data[k]!;
+  return { ...first, data };
+}
+
+/** Value of a plate at a pixel. */
+const valueAt = (plate: Plate, x: number, y: number): number =>
+  isBitmap(plate) ? (plate.data[y * plate.stride + (x >> 3)]! >> (7 - (x & 7))) & 1 : plate.data[y * plate.width + x]!;
+
+/**
+ * The plates of the groups of a pass as one. Ink of any of them prints; of several shares of ink the greatest, and of
+ * several colours that of the uppermost group. `levels`: values of the pass, `shares` of them shares of ink.
+ */
+export function combinePlates(
+  area: Area,
+  plates: readonly GroupPlate[],
+  { levels, shares }: { readonly levels: number; readonly shares: number },
+): Plate {
+  if (levels === 2) return unitedBits(area, plates);
+  const rows = rowsOf(area);
+  const data = new Uint8Array(area.width * rows);
+  for (const { plate, values, cover, least } of plates) {
+    for (let y = 0, at = 0; y < rows; y++) {
+      for (let x = 0; x < area.width; x++, at++) {
+        const value = values[valueAt(plate, x, y)]!;
+        if (value === 0 || (typeof cover !== 'number' && cover[at]! < least)) continue;
+        // Colours of a palette stand above all shares of ink.
+        if (value >= shares || value > data[at]!) data[at] = value;
+      }
+    }
+  }
+  return { width: area.width, height: rows, levels, data };
+}

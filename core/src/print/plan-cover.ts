@@ -1,0 +1,117 @@
+import { DEFAULT_FEED, type Picture } from '../picture/types.ts';
+import { editInUse, editedSource } from '../picture/edited-source.ts';
+import { shownSize } from '../picture/edit.ts';
+import { placePicture } from '../picture/placement.ts';
+import type { Job, Pass } from '../document/types.ts';
+import { type Planned, planned } from '../raster/planned.ts';
+import { isBitmap, type Plate } from '../raster/plate.ts';
+import { sheetPixels } from '../raster/sheet.ts';
+import type { PictureSource } from '../raster/source.ts';
+import type { PlannedCover } from '../stencil/edges.ts';
+import type { PartAsked, Raster } from '../stencil/parts/kind.ts';
+import type { PlacingSettings } from '../stencil/parts/placing.ts';
+import { planStencil } from '../stencil/stencil.ts';
+import { DEFAULT_TONE } from '../tone/tone.ts';
+import { composeExact } from './compose.ts';
+import { NO_CACHES, type PrintEnv } from './env.ts';
+import { planPart } from './plan-light.ts';
+
+/** Plans the plate of another pass of the job. */
+export type PlatePlanner = (pass: Pass) => Planned<Plate>;
+
+/** Plans the covers of a job's stencils, each once. */
+export type CoverPlanner = (stencil: string) => PlannedCover;
+
+/** On the sheet, pixel on pixel. */
+const ON_SHEET = { scale: 1, left: 0, top: 0 };
+
+/** A raster that is not there: nothing can be read of it. */
+const noRaster = (key: string): Raster => ({ key, width: 1, height: 1, at: ON_SHEET, source: () => null });
+
+/** The pixels of a picture as fills see them, and where they lie. */
+function pictureRaster(env: PrintEnv, job: Job, placing: PlacingSettings): Raster {
+  const picture: Picture | undefined = job.pictures.find((p) => p.id === placing.picture);
+  if (!picture?.hash) return noRaster('no picture');
+  const { hash } = picture;
+  const edit = editInUse(picture.edit);
+  const size = shownSize(picture);
+  const source = env.pictures(hash);
+  return {
+    key: `${source ? hash : `missing ${hash}`}${JSON.stringify(edit)}`,
+    ...size,
+    at: placePicture(job.sheet, { ...DEFAULT_FEED, ...placing }, size),
+    source: () => source && editedSource(source, edit),
+  };
+}
+
+/** A plate in black on white, 8-bit grey. */
+function greyOf(plate: Plate): Uint8Array {
+  if (!isBitmap(plate)) return plate.data.map((level) => 255 - Math.round((255 * level) / (plate.levels - 1)));
+  const out = new Uint8Array(plate.width * plate.height);
+  for (let y = 0, at = 0; y < plate.height; y++) {
+    for (let x = 0; x < plate.width; x++, at++) {
+      out[at] = (plate.data[y * plate.stride + (x >> 3)]! >> (7 - (x & 7))) & 1 ? 0 : 255;
+    }
+  }
+  return out;
+}
+
+/** The print of a pass, alone in black on white or with all passes under it in their inks. */
+function printRaster(env: PrintEnv, job: Job, plates: PlatePlanner, id: string, under: boolean): Raster | null {
+  const at = job.passes.findIndex((p) => p.id === id);
+  if (at < 0) return null;
+  const size = sheetPixels(job.sheet);
+  const passes = under ? job.passes.slice(0, at + 1).filter((p) => p.on) : [job.passes[at]!];
+  const plans = passes.map(plates);
+  const areaOf = (y: number, height: number) => ({ x: 0, y, width: size.width, height, step: 1 });
+  const inks = under ? JSON.stringify([job.sheet.stock, passes.map((p) => p.ink)]) : 'alone';
+  const source: PictureSource = {
+    ...size,
+    channels: under ? 4 : 1,
+    read(y, count) {
+      const area = areaOf(y, count);
+      if (!under) return greyOf(plans[0]!.read(area));
+      const read = plans.map((plan) => plan.read(area));
+      return composeExact(env.kernels, job.sheet, passes, read, area);
+    },
+  };
+  return { key: `print ${inks}(${plans.map((p) => p.key).join()})`, ...size, at: ON_SHEET, source: () => source };
+}
+
+/** What a job gives the parts of its stencils. */
+function askedOf(env: PrintEnv, job: Job, plates: PlatePlanner, stencil: CoverPlanner): PartAsked {
+  const { caches = NO_CACHES } = env;
+  return {
+    get kernels() {
+      return env.kernels;
+    },
+    sheet: job.sheet,
+    size: sheetPixels(job.sheet),
+    keep: caches.mask,
+    feed: (placing, part) =>
+      planPart(env, job, { feed: { ...DEFAULT_FEED, ...placing, part }, tone: DEFAULT_TONE }, part),
+    picture: (placing) => pictureRaster(env, job, placing),
+    stencil,
+    plate(id) {
+      const pass = job.passes.find((p) => p.id === id);
+      return pass ? plates(pass) : null;
+    },
+    printed: (pass, under) => printRaster(env, job, plates, pass, under),
+  };
+}
+
+/** Returns a planner of the covers of a job's stencils. A stencil that the job does not hold covers nothing. */
+export function coverPlanner(env: PrintEnv, job: Job, plates: PlatePlanner): CoverPlanner {
+  const made = new Map<string, PlannedCover>();
+  const plan: CoverPlanner = (id) => {
+    const known = made.get(id);
+    if (known) return known;
+    const stencil = job.stencils.find((s) => s.id === id);
+    const cover = stencil
+      ? planStencil(stencil, askedOf(env, job, plates, plan))
+      : planned('no stencil', null, [], () => () => 0 as const);
+    made.set(id, cover);
+    return cover;
+  };
+  return plan;
+}

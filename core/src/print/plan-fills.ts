@@ -1,0 +1,173 @@
+import { passesOnBase } from '../document/separations.ts';
+import { printingFills } from '../document/fills.ts';
+import type { Fill, Job, Pass } from '../document/types.ts';
+import type { Area } from '../raster/area.ts';
+import { type Planned, planned } from '../raster/planned.ts';
+import type { Plate } from '../raster/plate.ts';
+import { lastReads } from '../raster/shared-reads.ts';
+import { sheetPixels } from '../raster/sheet.ts';
+import type { Plater, ToneInput, ValueReader } from '../screen/compiled.ts';
+import type { Cover } from '../stencil/cover.ts';
+import type { PlannedCover } from '../stencil/edges.ts';
+import { finishTones } from '../tone/finish.ts';
+import { type Blended, blendFills, type Layer } from './blend-fills.ts';
+import { barePlate, combinePlates, type GroupPlate } from './combine-plates.ts';
+import { compiledScreen } from './compiled-screen.ts';
+import type { PrintEnv } from './env.ts';
+import { coverPlanner } from './plan-cover.ts';
+import { type ChainPlan, type PassPlan, planChain, planFill, platerOf, type PrintHow } from './plan-fill.ts';
+import { finishOf } from './plan-tones.ts';
+import { printsOf, valueMap } from './plate-values.ts';
+
+/** Half of a pixel. */
+const HALF = 128;
+
+/** A fill as it takes part in the plate of its pass. */
+interface PlannedLayer {
+  readonly chain: ChainPlan;
+  readonly cover: PlannedCover;
+  readonly group: number;
+}
+
+/** Fills of a pass whose tones blend and go through one screen, or one fill that is not made of tones alone. */
+interface Group {
+  readonly fill: Fill;
+  readonly chain: ChainPlan;
+  /** The plate of a fill that prints a palette or lies under other inks, made without its stencil. */
+  readonly whole: PassPlan | null;
+}
+
+/** The cover of a fill without a stencil. */
+const EVERYWHERE: PlannedCover = planned('everywhere', null, [], () => (): Cover => 255);
+
+/** Whether a fill's plate is made of more than its tones. */
+const standsAlone = (job: Job, chain: ChainPlan): boolean =>
+  chain.screen.prints.palette !== null || passesOnBase(job, chain.fill).length > 0;
+
+/** What fills must have in common to go through one screen. */
+const groupKey = ({ screen, bends, fill }: ChainPlan): string => JSON.stringify([screen.key, bends, finishOf(fill, 0)]);
+
+/** Plans the plate of a pass with several fills or stencils: fills of one screen blend their tones, so that they share one grid. */
+export function planFills(
+  env: PrintEnv,
+  job: Job,
+  pass: Pass,
+  how: PrintHow,
+  passPlan: (pass: Pass) => PassPlan,
+): Pick<PassPlan, 'plate' | 'prepare' | 'release'> {
+  const { draft = false, piecemeal = false, gain = 0 } = how;
+  const others: PassPlan[] = [];
+  const coverOf = coverPlanner(env, job, (other) => {
+    const plan = passPlan(other);
+    others.push(plan);
+    return plan.plate;
+  });
+  const groups: Group[] = [];
+  const byKey = new Map<string, number>();
+  const layers = printingFills(pass).map((fill): PlannedLayer => {
+    const chain = planChain(env, job, pass, fill, { gain, finished: false });
+    const cover = fill.stencil === null ? EVERYWHERE : coverOf(fill.stencil);
+    const alone = standsAlone(job, chain);
+    const key = groupKey(chain);
+    const known = alone ? undefined : byKey.get(key);
+    if (known !== undefined) return { chain, cover, group: known };
+    groups.push({ fill, chain, whole: alone ? planFill(env, job, pass, fill, how) : null });
+    if (!alone) byKey.set(key, groups.length - 1);
+    return { chain, cover, group: groups.length - 1 };
+  });
+
+  const prints = printsOf(pass);
+  const size = sheetPixels(job.sheet);
+  const levels = prints.palette ? Math.max(3, prints.values.length) : prints.values.length;
+  const shares = prints.values.filter((v) => 'ink' in v).length;
+
+  /** Fills as they are blended, set up when the first plate is read. */
+  function blended(): readonly Layer[] {
+    return layers.map(({ chain, cover, group }): Layer => {
+      let tones: ValueReader | null = null;
+      return {
+        group,
+        cover: lastReads({}, 'cover', cover.read),
+        replaces: chain.fill.over === 'replaces',
+        tones: (area) => {
+          tones ??= chain.tones.input(compiledScreen(env, chain.screen, draft), piecemeal).tones;
+          return tones(area);
+        },
+      };
+    });
+  }
+
+  type Made = {
+    readonly platers: readonly (Plater | null)[];
+    readonly blends: readonly ((area: Area) => Blended | null)[];
+  };
+  let made: Made | null = null;
+  function ready(): Made {
+    if (made) return made;
+    const set = blended();
+    const blends = groups.map((_, g) => lastReads({}, 'blend', (area: Area) => blendFills(set, g, area)));
+    const platers = groups.map(({ chain, fill, whole }, g) => {
+      if (whole) return null;
+      const compiled = compiledScreen(env, chain.screen, draft);
+      const finish = finishOf(fill, gain);
+      const input: ToneInput = {
+        ...chain.tones.input(compiled, piecemeal),
+        codes: null,
+        tones: (area) => {
+          const blend = blends[g]!(area);
+          return blend ? finishTones(blend.tones.slice(), finish) : bareTones(area);
+        },
+      };
+      return platerOf(compiled, input, chain, job);
+    });
+    made = { platers, blends };
+    return made;
+  }
+
+  function plateOver(area: Area): Plate {
+    const { platers, blends } = ready();
+    const plates = groups.flatMap(({ chain, whole }, g): GroupPlate[] => {
+      const { traits, prints: own } = chain.screen;
+      // Methods that carry tone from pixel to pixel must see all rows, also those on which they print nothing.
+      const carries = traits.order === 'downwards';
+      const blend = blends[g]!(area);
+      if (!blend && !carries) return [];
+      const plate = whole ? whole.plate.read(area) : platers[g]!.plate(area);
+      if (!blend) return [];
+      return [{ plate, values: valueMap(prints, own), cover: blend.cover, least: whole ? HALF : carries ? 1 : 0 }];
+    });
+    return plates.length === 0 ? barePlate(area, levels) : combinePlates(area, plates, { levels, shares });
+  }
+
+  const inputs = {
+    size,
+    gain,
+    prints,
+    fills: layers.map(({ chain, group }) => ({
+      over: chain.fill.over,
+      group,
+      ends: finishOf(chain.fill, gain),
+      bends: chain.bends,
+    })),
+  };
+  const from = [
+    ...layers.flatMap(({ chain, cover }) => [chain.screen, chain.tones, cover]),
+    ...groups.flatMap(({ whole }) => (whole ? [whole.plate] : [])),
+  ];
+  const plate: Planned<Plate> = planned('fills', inputs, from, () => plateOver);
+  return {
+    plate,
+    prepare() {
+      ready();
+      for (const { whole } of groups) whole?.prepare();
+    },
+    release() {
+      for (const plater of made?.platers ?? []) plater?.release();
+      for (const { whole } of groups) whole?.release();
+      for (const other of others) other.release();
+      made = null;
+    },
+  };
+}
+
+const bareTones = ({ width, height, step }: Area): Uint16Array => new Uint16Array(width * Math.ceil(height / step));

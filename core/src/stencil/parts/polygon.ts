@@ -1,0 +1,80 @@
+import { flag } from '../../settings/params.ts';
+import { partKind } from './kind.ts';
+import { planPath } from './outline.ts';
+
+/** Corners of one polygon at most. */
+export const MOST_CORNERS = 10000;
+
+const params = {
+  points: {
+    kind: 'points',
+    label: 'Corners',
+    about: 'x and y of each corner.',
+    normal: [] as readonly number[],
+    each: 2,
+    min: 3,
+    max: MOST_CORNERS,
+  },
+  curved: flag('Curved', 'Runs through its points in a smooth curve, as a line drawn by hand.', false),
+} as const;
+
+/** Twice the area that a polygon winds round. */
+export function windingArea(points: readonly number[], each: number): number {
+  const n = points.length / each;
+  let sum = 0;
+  for (let k = 0; k < n; k++) {
+    const m = (k + 1) % n;
+    sum += points[each * k]! * points[each * m + 1]! - points[each * m]! * points[each * k + 1]!;
+  }
+  return Math.abs(sum);
+}
+
+/** Whether points enclose nothing: all of them lie in one line. */
+function inOneLine(points: readonly number[]): boolean {
+  const [x, y] = points as [number, number];
+  const dx = (k: number) => points[2 * k]! - x;
+  const dy = (k: number) => points[2 * k + 1]! - y;
+  const n = points.length / 2;
+  let far = 1;
+  for (let k = 1; k < n; k++) if (Math.hypot(dx(k), dy(k)) > Math.hypot(dx(far), dy(far))) far = k;
+  const length = Math.hypot(dx(far), dy(far));
+  for (let k = 1; k < n; k++) {
+    if (Math.abs(dx(far) * dy(k) - dy(far) * dx(k)) > 1e-6 * Math.max(length, 1e-6)) return false;
+  }
+  return true;
+}
+
+const straight = (points: readonly number[]): string => {
+  const corners = Array.from({ length: points.length / 2 }, (_, k) => `${points[2 * k]} ${points[2 * k + 1]}`);
+  return `M${corners.join('L')}Z`;
+};
+
+/** A closed Catmull–Rom curve through points, as cubic arcs. */
+function curved(points: readonly number[]): string {
+  const n = points.length / 2;
+  const at = (k: number, c: 0 | 1) => points[2 * ((k + n) % n) + c]!;
+  const arcs = Array.from({ length: n }, (_, k) => {
+    const arm = (from: number, to: number, about: number, sign: number, c: 0 | 1) =>
+      at(about, c) + (sign * (at(to, c) - at(from, c))) / 6;
+    const numbers = [
+      arm(k - 1, k + 1, k, 1, 0),
+      arm(k - 1, k + 1, k, 1, 1),
+      arm(k, k + 2, k + 1, -1, 0),
+      arm(k, k + 2, k + 1, -1, 1),
+      at(k + 1, 0),
+      at(k + 1, 1),
+    ];
+    return `C${numbers.join(' ')}`;
+  });
+  return `M${at(0, 0)} ${at(0, 1)}${arcs.join('')}Z`;
+}
+
+export const polygon = partKind({
+  name: 'polygon',
+  label: 'Polygon',
+  about: 'Corners set by clicks, or an outline drawn by hand.',
+  params,
+  fault: ({ points }) =>
+    inOneLine(points) ? 'The corners of a polygon lie in one line, so that it has no area; move one of them.' : null,
+  plan: (s, asked) => planPath((s.curved ? curved : straight)(s.points), asked),
+});

@@ -1,0 +1,31 @@
+import { MADE_SHAPE, shapeOutline } from '../../picture/made/shape.ts';
+import { flag } from '../../settings/params.ts';
+import { partKind } from './kind.ts';
+import { BOX_PARAMS, boxMatrix, planOutline } from './outline.ts';
+
+const { shape: which, sides, inner, path } = MADE_SHAPE;
+
+const params = {
+  ...BOX_PARAMS,
+  shape: which,
+  sides,
+  inner,
+  evenOdd: { ...flag('Holes by turns', 'Where outlines overlap, every second layer is a hole.', false) },
+  path,
+} as const;
+
+/** Stands a shape of radius ½ about 0 into a box. */
+export const shapePart = partKind({
+  name: 'shape',
+  label: 'Shape',
+  about: 'A plain shape, or the outlines of an SVG file.',
+  params,
+  fault: (s) =>
+    s.shape === 'own' && s.path.trim() === '' ? 'An imported shape has no outline; choose an SVG file.' : null,
+  plan(s, asked) {
+    const [a, b, c, d, e, f] = boxMatrix(s);
+    // The middle of a shape is at 0, 0; that of the box's square at ½, ½. An imported outline stands in the same frame.
+    const middle = [(a + c) / 2 + e, (b + d) / 2 + f] as const;
+    return planOutline({ path: shapeOutline(s), matrix: [a, b, c, d, ...middle], evenOdd: s.evenOdd }, asked);
+  },
+});
