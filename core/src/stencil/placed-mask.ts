@@ -2,7 +2,7 @@ import { cosine, sine } from '../math/exact.ts';
 import type { Placement } from '../picture/placement.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import type { Size } from '../raster/sheet.ts';
-import { type CoverReader, settledCover } from './cover.ts';
+import { clampedTo, type CoverReader, settledCover } from './cover.ts';
 
 /** Where a pixel of the sheet lies in a raster: u = ax · x + bx · y + cx, v = ay · x + by · y + cy. */
 interface Map2 {
@@ -45,11 +45,14 @@ export function placedCover(read: CoverReader, size: Size, at: Placement, soft: 
     return (area) => read({ ...area, x: area.x - at.left, y: area.y - at.top });
   }
   const m = mapOf(at, size);
+  const whole = clampedTo(size, read);
   const between = at.scale > 1 || soft;
   return (area) => {
     const box = boxUnder(m, area);
-    const cover = read(box);
-    if (typeof cover === 'number') return cover;
+    // Beyond the raster its edge goes on, and counts for nothing.
+    const cover = whole(box);
+    if (cover === 0) return 0;
+    const under = (n: number) => (cover === 255 ? 255 : cover[n]!);
     const rows = rowsOf(area);
     const out = new Uint8Array(area.width * rows);
     for (let k = 0, n = 0; k < rows; k++) {
@@ -57,15 +60,17 @@ export function placedCover(read: CoverReader, size: Size, at: Placement, soft: 
       for (let x = 0; x < area.width; x++, n++) {
         const u = m.ax * (area.x + x + 0.5) + m.bx * y + m.cx - box.x;
         const v = m.ay * (area.x + x + 0.5) + m.by * y + m.cy - box.y;
+        const [fullU, fullV] = [u + box.x, v + box.y];
+        if (fullU < 0 || fullV < 0 || fullU >= size.width || fullV >= size.height) continue;
         if (!between) {
-          out[n] = cover[Math.floor(v) * box.width + Math.floor(u)]!;
+          out[n] = under(Math.floor(v) * box.width + Math.floor(u));
           continue;
         }
         const [i, j] = [Math.floor(u - 0.5), Math.floor(v - 0.5)];
         const [p, q] = [u - 0.5 - i, v - 0.5 - j];
         const from = j * box.width + i;
-        const above = cover[from]! * (1 - p) + cover[from + 1]! * p;
-        const below = cover[from + box.width]! * (1 - p) + cover[from + box.width + 1]! * p;
+        const above = under(from) * (1 - p) + under(from + 1) * p;
+        const below = under(from + box.width) * (1 - p) + under(from + box.width + 1) * p;
         const value = above * (1 - q) + below * q;
         out[n] = soft ? Math.round(value) : value >= 127.5 ? 255 : 0;
       }
