@@ -5,6 +5,7 @@ import { DEFAULT_SCREEN } from '../screen/settings.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import { normalsOf } from '../settings/params.ts';
 import { DEFAULT_TONE } from '../tone/tone.ts';
+import { FILL_PARAMS } from './fill-params.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import { type Fill, JOB_VERSION, type Job, type Pass, type Separation, type Sheet } from './types.ts';
@@ -21,9 +22,8 @@ export const DEFAULT_SHEET: Sheet = { ...normalsOf(SHEET_PARAMS), stock: plainSt
 export const createFill = (id: string, picture: string | null): Fill => ({
   id,
   name: '',
-  on: true,
   stencil: null,
-  over: 'replaces',
+  ...normalsOf(FILL_PARAMS),
   feed: { ...DEFAULT_FEED, picture },
   tone: DEFAULT_TONE,
   screen: DEFAULT_SCREEN,

@@ -8,7 +8,8 @@ import { fieldsOf, type Held, readHeldId, readSettings } from './read-settings.t
 import { readSections, section } from './section.ts';
 import { toneSection } from './read-tone.ts';
 import { DEFAULT_SCREEN } from '../screen/settings.ts';
-import type { Fill, FillOver, Separation } from './types.ts';
+import { FILL_PARAMS } from './fill-params.ts';
+import type { Fill, Separation } from './types.ts';
 
 const feedSection = (separations: readonly Separation[]) =>
   section<Feed>('feed', DEFAULT_FEED, (value, field, { pictures }) => {
@@ -21,8 +22,6 @@ const feedSection = (separations: readonly Separation[]) =>
       ...readSettings(fieldsOf(f, FEED_PARAMS), field, FEED_PARAMS),
     };
   });
-
-const OVERS: readonly FillOver[] = ['replaces', 'adds'];
 
 /**
  * Reads one fill of a pass.
@@ -45,9 +44,8 @@ export function readFill(
   return {
     id: check.text(f.id, `${field}.id`, 64),
     name: f.name === undefined ? '' : check.text(f.name, `${field}.name`),
-    on: f.on === undefined ? true : check.flag(f.on, `${field}.on`),
     stencil: readHeldId(f.stencil, `${field}.stencil`, held.stencils, 'stencil'),
-    over: f.over === undefined ? 'replaces' : check.oneOf(f.over, `${field}.over`, OVERS),
-    ...readSections(f, field, sections, held, ['id', 'name', 'on', 'stencil', 'over']),
+    ...readSettings(fieldsOf(f, FILL_PARAMS), field, FILL_PARAMS),
+    ...readSections(f, field, sections, held, ['id', 'name', 'stencil', ...Object.keys(FILL_PARAMS)]),
   };
 }

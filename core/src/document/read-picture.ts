@@ -5,6 +5,7 @@ import type { Picture } from '../picture/types.ts';
 import { check, JobError } from './check.ts';
 import { checkPath } from './check-path.ts';
 import { readSettings } from './read-settings.ts';
+import { MARK_DOES } from '../picture/subject/known-pixels.ts';
 import { PAINT_DOES, readStrokes } from './read-strokes.ts';
 
 const UNIT = { min: 0, max: 1 };
@@ -21,7 +22,7 @@ function readMade(value: unknown, field: string): Made {
 function readCutOut(value: unknown, field: string): CutOut | null {
   if (value === null) return null;
   const c = check.object(value, field);
-  check.only(c, field, ['picks', 'tolerance', 'softness', 'joined', 'strokes', 'keepsEdges']);
+  check.only(c, field, ['picks', 'tolerance', 'softness', 'joined', 'strokes', 'marks', 'keepsEdges']);
   return {
     picks: check.list(c.picks, `${field}.picks`, 100).map((item, k) => {
       const pick = check.object(item, `${field}.picks[${k}]`);
@@ -35,6 +36,7 @@ function readCutOut(value: unknown, field: string): CutOut | null {
     softness: check.number(c.softness, `${field}.softness`, UNIT),
     joined: check.flag(c.joined, `${field}.joined`),
     strokes: readStrokes(c.strokes, `${field}.strokes`, PAINT_DOES),
+    marks: readStrokes(c.marks ?? [], `${field}.marks`, MARK_DOES),
     // Cut-outs made before it was there painted everything under the brush.
     keepsEdges: c.keepsEdges === undefined ? false : check.flag(c.keepsEdges, `${field}.keepsEdges`),
   };

@@ -11,14 +11,18 @@ import { FREQUENCY_RANGE, FREQUENCY_UNITS } from '../screen/frequency.ts';
 import { SHARED_PARAMS } from '../screen/shared-params.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import type { Param, Params } from '../settings/params.ts';
+import { EDGE_PARAMS } from '../stencil/edge-params.ts';
+import { PART_KINDS } from '../stencil/parts/index.ts';
+import type { Stencil } from '../stencil/stencil.ts';
 import { TONE_PARAMS } from '../tone/params.ts';
+import { FILL_PARAMS } from './fill-params.ts';
 import { fillOf, withFill } from './fills.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { separationOf } from './separations.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import type { Fill, Job, Pass, Separation } from './types.ts';
 
-export type Station = 'Sheet' | 'Picture' | 'Tone' | 'Screen' | 'Bend' | 'Ink' | 'Separation' | 'Plates';
+export type Station = 'Sheet' | 'Picture' | 'Tone' | 'Stencil' | 'Screen' | 'Bend' | 'Ink' | 'Separation' | 'Plates';
 
 /** A number, choice or switch, and how whatever holds it gets another value. */
 interface Entry<On> {
@@ -136,6 +140,12 @@ const bendPlace = (kind: string): Place<Pass> =>
 /** Every setting of a pass, station by station. */
 export const PASS_SETTINGS: readonly PassSetting[] = [
   ...entries<Pass>('Picture', 'feed', FEED_PARAMS, inFill(field('feed'))),
+  ...entries<Pass>(
+    'Stencil',
+    'fill',
+    FILL_PARAMS,
+    inFill({ get: (fill) => fill as unknown as Group, set: (fill, group) => ({ ...fill, ...group }) }),
+  ),
   ...entries<Pass>('Tone', 'tone', TONE_PARAMS, inFill(field('tone'))),
   ...entries<Pass>('Screen', 'screen', { family: FAMILY }, inFill(field('screen'))),
   ...entries<Pass>(
@@ -187,6 +197,21 @@ const SEPARATION_SETTINGS: readonly Entry<Separation>[] = entries<Separation>(
   field('settings'),
 );
 
+/** The first part of a kind in a stencil. */
+const partPlace = (kind: string): Place<Stencil> => ({
+  get: ({ parts }) => parts.find((p) => p.kind === kind)?.settings,
+  set(stencil, settings) {
+    const at = stencil.parts.findIndex((p) => p.kind === kind);
+    return { ...stencil, parts: stencil.parts.map((p, k) => (k === at ? { ...p, settings } : p)) };
+  },
+});
+
+/** Every setting of the stencil of a fill: its edges, and those of its parts that are no drawing. */
+const STENCIL_SETTINGS: readonly Entry<Stencil>[] = [
+  ...entries<Stencil>('Stencil', 'stencil', EDGE_PARAMS, field('edges')),
+  ...PART_KINDS.flatMap(({ name, params }) => entries<Stencil>('Stencil', `stencil.${name}`, params, partPlace(name))),
+];
+
 const JOB_SETTINGS: readonly Entry<Job>[] = [
   ...entries<Job>('Sheet', 'sheet', SHEET_PARAMS, field('sheet')),
   ...entries<Job>('Sheet', 'stock', STOCK_PARAMS, inside(part<Job, 'sheet'>('sheet'), field('stock'))),
@@ -231,6 +256,11 @@ export const SETTINGS: readonly Setting[] = [
     PICTURE_SETTINGS,
     (job, pass) => job.pictures.find((p) => p.id === fillOf(pass).feed.picture),
     (job, _, picture) => ({ ...job, pictures: replaced(job.pictures, picture) }),
+  ),
+  ...lifted(
+    STENCIL_SETTINGS,
+    (job, pass) => job.stencils.find((s) => s.id === fillOf(pass).stencil),
+    (job, _, stencil) => ({ ...job, stencils: replaced(job.stencils, stencil) }),
   ),
   ...lifted(
     SEPARATION_SETTINGS,

@@ -6,6 +6,7 @@ import type { Screen } from '../screen/settings.ts';
 import type { Stencil } from '../stencil/stencil.ts';
 import type { SeparationSettings } from '../separate/params.ts';
 import type { Tone } from '../tone/tone.ts';
+import type { FillSettings } from './fill-params.ts';
 import type { PlateSettings } from './plate-params.ts';
 
 /** The newest document version, which this program writes. */
@@ -55,23 +56,17 @@ export interface Pass {
 }
 
 /** A part of a pass with a chain of its own: picture, tone, stencil, screen and bend. Later fills lie over earlier ones. */
-export interface Fill {
+export interface Fill extends FillSettings {
   readonly id: string;
   readonly name: string;
-  readonly on: boolean;
   /** Id of the stencil that it prints in, or none for the whole sheet. */
   readonly stencil: string | null;
-  /** What it does to the fills under it: takes their place, or adds to them so that the darker tone wins. */
-  readonly over: FillOver;
   readonly feed: Feed;
   readonly tone: Tone;
   readonly screen: Screen;
   /** Bends of the lattice, applied one after the other. */
   readonly bend: readonly Bend[];
 }
-
-/** How a fill meets those under it. */
-export type FillOver = 'replaces' | 'adds';
 
 /** One setting of a sheet of test strips and the values it takes, one a column or row. */
 export interface StripAxis {

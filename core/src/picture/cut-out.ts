@@ -1,6 +1,8 @@
 import { paintShare, type PaintStroke } from '../raster/strokes.ts';
 import { distanceAt, distanceCube } from './colour-distance.ts';
 import { edgeKeepingShare } from './kept-edges.ts';
+import type { Mark } from './subject/known-pixels.ts';
+import { marksSuffice, matteRows, subjectMatte } from './subject/matte.ts';
 import type { PictureSource } from '../raster/source.ts';
 
 /** A picture's background taken away: what is like the picked colours, and what is painted away. */
@@ -14,6 +16,8 @@ export interface CutOut {
   readonly joined: boolean;
   /** Painted by hand, lengths in picture widths: `lighten` takes away, `darken` brings back. */
   readonly strokes: readonly PaintStroke[];
+  /** Rough strokes on the subject and on what lies behind it, lengths in picture widths: the edge between them is found. */
+  readonly marks: readonly Mark[];
   /** A stroke works only on what is like the colours under its middle, so that it may be rough. */
   readonly keepsEdges: boolean;
 }
@@ -31,6 +35,7 @@ export const NEW_CUT_OUT: CutOut = {
   softness: 0.04,
   joined: true,
   strokes: [],
+  marks: [],
   keepsEdges: true,
 };
 
@@ -100,12 +105,17 @@ function prepare(source: PictureSource, cutOut: CutOut): Prepared {
   return made;
 }
 
+/** Whether a cut-out takes anything away. */
+export const cutsOut = ({ picks, strokes, marks }: CutOut): boolean =>
+  picks.length > 0 || strokes.length > 0 || marksSuffice(marks);
+
 /** A source whose background is transparent. */
 export function cutOutSource(source: PictureSource, cutOut: CutOut): PictureSource {
   const { width, height, channels } = source;
-  if (cutOut.picks.length === 0 && cutOut.strokes.length === 0) return source;
+  if (!cutsOut(cutOut)) return source;
   const { cube, map } = prepare(source, cutOut);
   const { tolerance, softness } = cutOut;
+  const matte = marksSuffice(cutOut.marks) ? subjectMatte(source, cutOut.marks) : null;
   return {
     width,
     height,
@@ -113,6 +123,7 @@ export function cutOutSource(source: PictureSource, cutOut: CutOut): PictureSour
     read(y, count) {
       const rows = source.read(y, count);
       const out = new Uint8Array(width * count * 4);
+      const subject = matte && matteRows(matte, source, y, count, rows);
       const area = { x: 0, y, width, height: count, step: 1 };
       const painted = cutOut.keepsEdges
         ? edgeKeepingShare(source, cutOut, area, rows)
@@ -131,6 +142,7 @@ export function cutOutSource(source: PictureSource, cutOut: CutOut): PictureSour
         if (inMap && cutOut.picks.length > 0) {
           kept = Math.min(1, Math.max(0, (distanceAt(cube, r, g, b) - tolerance) / Math.max(1e-6, softness)));
         }
+        if (subject) kept = Math.min(kept, subject[k]! / 255);
         const p = painted ? painted[k]! : 0;
         kept = p < 0 ? kept * (1 + p) : kept + (1 - kept) * p;
         const at = 4 * k;

@@ -1,5 +1,5 @@
 import { cropPixels, type PictureEdit } from './edit.ts';
-import { cutOutSource } from './cut-out.ts';
+import { cutOutSource, cutsOut } from './cut-out.ts';
 import type { PictureSource } from '../raster/source.ts';
 
 /** The kept part of a source. */
@@ -81,7 +81,7 @@ function turned(source: PictureSource, { turns, flip }: PictureEdit): PictureSou
 
 /** An edit without a cut-out that takes nothing away. */
 export const editInUse = (edit: PictureEdit): PictureEdit =>
-  edit.cutOut && edit.cutOut.picks.length === 0 && edit.cutOut.strokes.length === 0 ? { ...edit, cutOut: null } : edit;
+  edit.cutOut && !cutsOut(edit.cutOut) ? { ...edit, cutOut: null } : edit;
 
 /** A picture's pixels as fills see them: cut out, cropped, mirrored and turned. */
 export function editedSource(source: PictureSource, edit: PictureEdit): PictureSource {

@@ -1,3 +1,6 @@
+import { NEW_CUT_OUT } from '../picture/cut-out.ts';
+import type { Mark } from '../picture/subject/known-pixels.ts';
+import type { LightRows } from '../raster/area.ts';
 import { DEFAULT_FEED, type Picture } from '../picture/types.ts';
 import { editInUse, editedSource } from '../picture/edited-source.ts';
 import { shownSize } from '../picture/edit.ts';
@@ -78,6 +81,14 @@ function printRaster(env: PrintEnv, job: Job, plates: PlatePlanner, id: string, 
   return { key: `print ${inks}(${plans.map((p) => p.key).join()})`, ...size, at: ON_SHEET, source: () => source };
 }
 
+/** The coverage of a picture's subject: its alpha, cut out by strokes alone. */
+function planSubject(env: PrintEnv, job: Job, placing: PlacingSettings, marks: readonly Mark[]): Planned<LightRows> {
+  const cutOut = { ...NEW_CUT_OUT, marks };
+  const pictures = job.pictures.map((p) => (p.id === placing.picture ? { ...p, edit: { ...p.edit, cutOut } } : p));
+  const feed = { ...DEFAULT_FEED, ...placing, part: 'alpha' as const };
+  return planPart(env, { ...job, pictures }, { feed, tone: DEFAULT_TONE }, 'alpha');
+}
+
 /** What a job gives the parts of its stencils. */
 function askedOf(env: PrintEnv, job: Job, plates: PlatePlanner, stencil: CoverPlanner): PartAsked {
   const { caches = NO_CACHES } = env;
@@ -91,6 +102,7 @@ function askedOf(env: PrintEnv, job: Job, plates: PlatePlanner, stencil: CoverPl
     feed: (placing, part) =>
       planPart(env, job, { feed: { ...DEFAULT_FEED, ...placing, part }, tone: DEFAULT_TONE }, part),
     picture: (placing) => pictureRaster(env, job, placing),
+    subject: (placing, marks) => planSubject(env, job, placing, marks),
     stencil,
     plate(id) {
       const pass = job.passes.find((p) => p.id === id);

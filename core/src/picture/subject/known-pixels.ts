@@ -1,7 +1,8 @@
 import type { Stroke } from '../../settings/params.ts';
 
 /** A rough stroke on the subject or on what lies behind it; lengths in picture widths. */
-export type Mark = Stroke<'subject' | 'behind'>;
+export type Mark = Stroke<(typeof MARK_DOES)[number]>;
+export const MARK_DOES = ['subject', 'behind'] as const;
 
 /** What is known of each pixel: 0 nothing, or one of these. */
 export type Known = Uint8Array;

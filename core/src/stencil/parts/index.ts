@@ -11,6 +11,7 @@ import { platePart } from './plate-part.ts';
 import { polygon } from './polygon.ts';
 import { rectangle } from './rectangle.ts';
 import { shapePart } from './shape.ts';
+import { subjectPart } from './subject-part.ts';
 import { toneRange } from './tone-range.ts';
 
 /** Every kind of part that a stencil can be made of, in the order the artist sees them. */
@@ -21,6 +22,7 @@ export const PART_KINDS: readonly PartKind[] = [
   pen,
   brush,
   flood,
+  subjectPart,
   shapePart,
   letteringPart,
   toneRange,

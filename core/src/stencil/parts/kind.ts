@@ -1,6 +1,7 @@
 import type { Kernels } from '../../kernel/kernels.ts';
 import type { LightRows } from '../../raster/area.ts';
 import type { FeedPart } from '../../picture/feed-params.ts';
+import type { Mark } from '../../picture/subject/known-pixels.ts';
 import type { Placement } from '../../picture/placement.ts';
 import type { Planned } from '../../raster/planned.ts';
 import type { Plate } from '../../raster/plate.ts';
@@ -31,7 +32,8 @@ export interface PartAsked {
   feed(placing: PlacingSettings, part: FeedPart): Planned<LightRows>;
   /** The pixels of a picture of the job, cropped and turned. */
   picture(placing: PlacingSettings): Raster;
-  /** The same as it came in, before it is cut out, cropped and turned, or null for none. */
+  /** The coverage of the subject of a picture of the job, as strokes tell of it. */
+  subject(placing: PlacingSettings, marks: readonly Mark[]): Planned<LightRows>;
   stencil(id: string): PlannedCover;
   plate(pass: string): Planned<Plate> | null;
   /** The plate of one pass in black on white, or the print of it and all passes under it in their inks. */
