@@ -1,5 +1,6 @@
 import {
   createJob,
+  type EdgeSettings,
   type Fill,
   filePicture,
   fillOf,
@@ -7,10 +8,14 @@ import {
   type Job,
   type Made,
   newMade,
+  newPart,
+  newStencil,
+  NO_EDGES,
   NO_EDIT,
   type Param,
   type Picture,
   splitPicture,
+  type StencilPart,
   withFill,
 } from '../src/index.ts';
 import { KEPT_SOURCES } from './kept/sources.ts';
@@ -26,6 +31,7 @@ const cutOut = {
   softness: 0.05,
   joined: false,
   strokes: [{ does: 'lighten', size: 0.3, hardness: 0.5, strength: 1, points: [0.4, 0.3, 1] }],
+  marks: [],
   keepsEdges: true,
 } as const;
 
@@ -85,6 +91,50 @@ const RUN = [
   { at: 0, colour: '#103c78' },
   { at: 1, colour: '#f0d8a0' },
 ];
+/** A gradation over the sheet, which is about 9 × 7 mm. */
+const gradedTint = (f: Fill): Partial<Fill> => ({
+  ...screen({})(f),
+  feed: { ...f.feed, part: 'tint', tint: 0.2, tintTo: 0.9, run: 'linear', fromX: 1, fromY: 1, toX: 8, toY: 5 },
+});
+
+const box = { x: 1, y: 1, width: 5, height: 4 };
+const stroke = { does: 'paint', size: 1, hardness: 0.5, strength: 1, points: [7, 1, 1, 7, 5, 1] };
+const whole = { picture: 'photo', fit: 'fill' };
+const DRAWN: readonly StencilPart[] = [
+  newPart('a', 'rectangle', { ...box, corner: 0.5 }),
+  newPart('b', 'ellipse', { ...box, x: 3 }),
+  newPart('c', 'brush', { strokes: [stroke] }),
+  { ...newPart('d', 'polygon', { points: [2, 2, 4, 2, 3, 3.5] }), does: 'cut' },
+  { ...newPart('e', 'shape', { ...box, x: 2, width: 2, height: 2, shape: 'star' }), does: 'cut' },
+];
+const SEEN: readonly StencilPart[] = [
+  newPart('a', 'tone', { ...whole, from: 0.4, to: 0.8, soft: 0.1 }),
+  { ...newPart('b', 'colour', { ...whole, colours: ['#6080a0'], tolerance: 0.2 }), does: 'add' },
+];
+
+const EDGES = { ...NO_EDGES, fillHoles: 0.01, dropSpecks: 0.01, smooth: 0.3, grow: 0.1, inset: 0.1, feather: 0.3 };
+
+/** A fill in a stencil of some parts, over a fill of the whole sheet. */
+function stencilled(parts: readonly StencilPart[], edges: EdgeSettings): Job {
+  const job = jobWith(screen({}));
+  const pass = job.passes[0]!;
+  const stencil = { ...newStencil('s', 's', parts), edges };
+  const over = { ...fillOf(pass), id: 'under', feed: { ...fillOf(pass).feed, part: 'tint' as const, tint: 0.1 } };
+  return {
+    ...job,
+    stencils: [stencil],
+    passes: [
+      {
+        ...pass,
+        fills: [
+          { ...fillOf(pass), stencil: 's' },
+          { ...over, over: 'adds' },
+        ],
+      },
+    ],
+  };
+}
+
 /** Jobs of one small pass each, and the id of the pass. */
 export const CASES: readonly (readonly [string, Job, string?])[] = [
   ['round dots', jobWith(dots({ lattice: 'square' }))],
@@ -171,6 +221,9 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
       settings: { ...newMade('lettering').settings, path: HEART, colours: [INK_RED] },
     }),
   ],
+  ['a graded tint', jobWith(gradedTint)],
+  ['a drawn stencil and its edges', stencilled(DRAWN, EDGES)],
+  ['a stencil of a picture', stencilled(SEEN, NO_EDGES)],
   ['an ink of three', splitJob('promenade-four', false), 'n1'],
   ['a chosen ink', splitJob('harbour-three', true), 'n1'],
   ['a base', splitJob('night-shirt', true), 'n1'],
@@ -182,6 +235,10 @@ export function others(path: string, param: Param, value: unknown): unknown[] {
   if (path === 'sheet.width' || path === 'sheet.height') return [(value as number) + 1];
   if (path === 'sheet.bleed') return [1];
   if (path === 'screen.frequency') return [7, 15];
+  if (param.kind === 'number' && path.startsWith('stencil.')) {
+    if (param.unit === 'mm²') return [4];
+    if (param.unit === 'mm') return [(value as number) + 0.6];
+  }
   if (path === 'screen.per') return ['mm'];
   switch (param.kind) {
     case 'number': {
@@ -214,6 +271,12 @@ export function others(path: string, param: Param, value: unknown): unknown[] {
           { x: 1, y: 1 },
         ],
       ];
+    case 'points':
+      return [(value as readonly number[]).map((v) => v * 0.9)];
+    case 'strokes':
+    case 'stencil':
+    case 'pass':
+      return [];
     case 'text':
       return path.endsWith('.path') ? ['M0 0L1 0L1 1Z'] : ['other words'];
   }

@@ -13,6 +13,7 @@ import {
   type PrintCaches,
   remember,
   SETTINGS,
+  TINT_PARAMS,
   type Station,
   sheetPixels,
   type ToneTables,
@@ -46,6 +47,11 @@ const LISTED: readonly { readonly path: RegExp; readonly cases: RegExp; readonly
     why: 'A crop changes only the proportions of a made picture.',
   },
   {
+    path: /^stencil\.(fillHoles|dropSpecks)$/,
+    cases: /^a drawn stencil/,
+    why: 'Its holes and pieces are all smaller or larger than both sizes.',
+  },
+  {
     path: /^feed\.turn$/,
     cases: /^a tint$/,
     why: 'A tint is one even tone.',
@@ -73,10 +79,13 @@ function plateOf(job: Job, id: string, station: Station | null = null): string {
   return `${width} ${createHash('sha256').update(data).digest('hex')}`;
 }
 
+const TINTS = Object.keys(TINT_PARAMS).map((name) => `feed.${name}`);
+
 /** Whether a setting belongs to another family or to no plate: one other value of it will do. */
 const isIdle = (job: Job, id: string, path: string): boolean => {
   const name = path.split('.')[0];
   if (name === 'press' || name === 'plates') return true;
+  if (TINTS.includes(path)) return fillOf(passOf(job, id)).feed.part !== 'tint';
   return FAMILIES.some((f) => f.name === name) && fillOf(passOf(job, id)).screen.family !== name;
 };
 
@@ -92,7 +101,11 @@ const triedIn = (
 ): boolean => {
   if (isIdle(job, id, path)) return FIRST.includes(name);
   return (
-    job.pictures.every((p) => !p.made) || station === 'Picture' || station === 'Sheet' || path.startsWith('tone.mix')
+    job.pictures.every((p) => !p.made) ||
+    station === 'Picture' ||
+    station === 'Sheet' ||
+    path.startsWith('tone.mix') ||
+    station === 'Stencil'
   );
 };
 

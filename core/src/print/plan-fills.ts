@@ -143,8 +143,9 @@ export function planFills(
     size,
     gain,
     prints,
-    fills: layers.map(({ chain, group }) => ({
-      over: chain.fill.over,
+    fills: layers.map(({ chain, group }, k) => ({
+      // The undermost fill lies over nothing.
+      over: k === 0 ? null : chain.fill.over,
       group,
       ends: finishOf(chain.fill, gain),
       bends: chain.bends,

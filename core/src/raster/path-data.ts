@@ -1,3 +1,5 @@
+import svgpath from 'svgpath';
+
 /** One step of an outline as font libraries give it. */
 export interface PathCommand {
   readonly type: 'M' | 'L' | 'C' | 'Q' | 'Z';
@@ -20,4 +22,10 @@ export function pathData(commands: readonly PathCommand[], digits: number): stri
   return commands
     .map((c) => c.type + ORDER.flatMap((name) => (c[name] === undefined ? [] : [number(c[name])])).join(' '))
     .join('');
+}
+
+/** An SVG path taken through SVG transforms, the innermost first, as absolute numbers without arcs and shorthands. */
+export function transformedPath(path: string, transforms: readonly string[]): string {
+  const placed = transforms.reduce((p, transform) => p.transform(transform), svgpath(path));
+  return placed.abs().unarc().unshort().round(6).toString();
 }

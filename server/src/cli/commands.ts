@@ -15,6 +15,7 @@ const command = (computes: boolean, load: () => Promise<Command>): Entry => ({ l
 /** Every command: one file and one line each. A command loads nothing of the others. */
 export const COMMANDS: Readonly<Record<string, Entry>> = {
   screen: command(true, async () => import('./screen.ts').then((m) => ({ help: m.HELP, run: m.screen }))),
+  tint: command(true, async () => import('./tint.ts').then((m) => ({ help: m.HELP, run: m.tint }))),
   separate: command(true, async () => import('./separate.ts').then((m) => ({ help: m.HELP, run: m.separate }))),
   job: command(true, async () => import('./job.ts').then((m) => ({ help: m.HELP, run: m.job }))),
   measure: command(true, async () => import('./measure.ts').then((m) => ({ help: m.HELP, run: m.measure }))),

@@ -3,40 +3,33 @@ import { parseArgs } from 'node:util';
 import {
   createJob,
   createKernels,
-  FAMILIES,
-  type FamilyName,
   type Fill,
   filePicture,
   fillOf,
-  type Frequency,
   type Job,
   LATTICES,
   memorySource,
   readGpl,
   readJob,
-  screenTraits,
   withFill,
 } from '@chromatype/core';
 import { type NormalPicture, normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
-import { checkCells } from './check-cells.ts';
 import { endings } from './endings.ts';
 import { checkOutput, readInput } from './files.ts';
-import { numberOption } from './numbers.ts';
 import { sheetOf } from './sheet-of.ts';
 import { terminalProgress } from './progress.ts';
+import { checkFrequency, familyOf, frequencyOf, NAMED_FAMILIES, type ScreenValues } from './screen-options.ts';
 import { SETTING_OPTIONS, withOptions } from './setting-options.ts';
+import { readStencilFile, STENCIL_HASH, type StencilFile } from './stencil-file.ts';
 import { UsageError } from './usage-error.ts';
-
-/** Families whose cells are chosen by name: each has an option of its own. */
-const NAMED = FAMILIES.filter((f) => f.cells).map((f) => f.name);
 
 export const HELP = `chromatype screen IN OUT     one picture through one screen
   --ppi N            sheet resolution (default: the file's own, else 300)
   --width MM         sheet width; without it one picture pixel is one sheet pixel
   --feed PART        lightness (default) | r | g | b | alpha
   --tone MEANING     light (true light, default) | even (encoded values straight to coverage)
-  ${NAMED.map((name) => `--${name} NAME`).join(' | ')} | --tile FILE     the screen; names: chromatype list
+  ${NAMED_FAMILIES.map((name) => `--${name} NAME`).join(' | ')} | --tile FILE     the screen; names: chromatype list
                      (default: Round dots)
   --lpi N | --pitch MM | --across N     frequency
   --angle DEG        turn of the rows, counter-clockwise
@@ -53,6 +46,10 @@ export const HELP = `chromatype screen IN OUT     one picture through one screen
   --cell             one tone a cell
   --minimum-dot F    tone below which nothing prints (also --smallest)
   --solid-from F     tone from which everything prints
+  --stencil FILE     prints only inside: an SVG in mm of the sheet, or a PNG whose dark or opaque parts are inside
+  --inset MM         leaves only what lies further inside the stencil's edge
+  --grow MM          moves the stencil's edge outwards; below 0 it shrinks
+  --feather MM       width over which the stencil's edge fades
   --set PATH=VALUE   any other setting, may be given several times; paths: chromatype list settings`;
 
 const TEXT = { type: 'string' } as const;
@@ -65,50 +62,12 @@ const OPTIONS = {
   pitch: TEXT,
   across: TEXT,
   palette: TEXT,
+  stencil: TEXT,
   ...SETTING_OPTIONS,
 } as const;
 
-/** Options as they were given; switches are true. */
-type Values = Readonly<Record<string, unknown>> & {
-  readonly [K in 'ppi' | 'width' | 'feed' | 'tile' | 'lpi' | 'pitch' | 'across' | 'palette']?: string;
-};
-
-function frequencyOf(values: Values, normal: Frequency): Frequency {
-  const given = [
-    { per: 'lpi', value: numberOption(values.lpi, 'lpi', 0.01, 2400) },
-    { per: 'mm', value: numberOption(values.pitch, 'pitch', 0.001, 3000) },
-    { per: 'across', value: numberOption(values.across, 'across', 1, 100000) },
-  ].filter((f): f is Frequency => f.value !== undefined);
-  if (given.length > 1) throw new UsageError('Give one of --lpi, --pitch and --across.');
-  return given[0] ?? normal;
-}
-
-function familyOf(values: Values): FamilyName {
-  const families = FAMILIES.map((f) => f.name);
-  const given = families.filter((name) => values[name] !== undefined);
-  const options = families.map((name) => `--${name}`);
-  if (given.length > 1) throw new UsageError(`Give one of ${options.slice(0, -1).join(', ')} and ${options.at(-1)}.`);
-  // Levels and palettes are printed in grain.
-  const many = values.levels !== undefined || values.palette !== undefined;
-  if (many && given[0] && given[0] !== MANY) {
-    throw new UsageError(`--levels and --palette are printed in ${MANY}; leave out --${given[0]}.`);
-  }
-  return given[0] ?? (many ? MANY : families[0]!);
-}
-
-/** @throws UsageError for cells that cannot be screened, and for a frequency given to a screen that has none */
-function checkFrequency({ sheet, passes }: Job, values: Values): void {
-  const { screen } = fillOf(passes[0]!);
-  const given = (['lpi', 'pitch', 'across'] as const).find((name) => values[name] !== undefined);
-  if (screenTraits(screen, sheet.ppi).lattice) checkCells(sheet, screen);
-  else if (given) throw new UsageError(`--${given} has no effect with ${screen.family}; leave it out.`);
-}
-
-/** The family that prints levels and palettes. */
-const MANY = 'grain';
-
 /** What grain prints, and the settings that differ on the command line: rows that run one way unless asked. */
-function grainOf(values: Values, { screen }: Fill, palette: readonly string[] | null): Fill['screen']['grain'] {
+function grainOf(values: ScreenValues, { screen }: Fill, palette: readonly string[] | null): Fill['screen']['grain'] {
   if (values.levels !== undefined && palette) throw new UsageError('Give one of --levels and --palette.');
   return {
     ...screen.grain,
@@ -122,20 +81,21 @@ function grainOf(values: Values, { screen }: Fill, palette: readonly string[] | 
 interface Taken {
   readonly picture: NormalPicture;
   readonly tile: NormalPicture | null;
+  readonly stencil: StencilFile | null;
 }
 
 const TILE = { id: 'tile', name: 'tile', hash: '1'.repeat(64) };
 const PARTS = ['lightness', 'colour', 'r', 'g', 'b', 'alpha'] as const;
 
-function partOf(values: Values, palette: readonly string[] | null): (typeof PARTS)[number] {
+function partOf(values: ScreenValues, palette: readonly string[] | null): (typeof PARTS)[number] {
   if (values.feed === undefined) return palette ? 'colour' : 'lightness';
   const part = PARTS.find((name) => name === values.feed);
   if (!part) throw new UsageError(`--feed must be one of ${PARTS.join(', ')}.`);
   return part;
 }
 
-function jobOf(values: Values, taken: Taken, palette: readonly string[] | null): Job {
-  const { picture, tile } = taken;
+function jobOf(values: ScreenValues, taken: Taken, palette: readonly string[] | null): Job {
+  const { picture, tile, stencil } = taken;
   const sheet = sheetOf(picture, values);
   const base = createJob('screen', 'pass');
   const pass = base.passes[0]!;
@@ -148,9 +108,12 @@ function jobOf(values: Values, taken: Taken, palette: readonly string[] | null):
     pictures: [
       filePicture({ id: 'in', name: 'in', hash: '0'.repeat(64), ...size(picture) }),
       ...(tile ? [filePicture({ ...TILE, ...size(tile) })] : []),
+      ...(stencil?.picture ? [stencil.picture] : []),
     ],
+    stencils: stencil ? [stencil.stencil] : [],
     passes: [
       withFill(pass, {
+        stencil: stencil?.stencil.id ?? null,
         feed: { ...fill.feed, picture: 'in', part: partOf(values, palette) },
         screen: {
           ...fill.screen,
@@ -178,7 +141,7 @@ async function readPalette(file: string): Promise<readonly string[]> {
 export async function screen(args: readonly string[]): Promise<void> {
   const parsed = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
   const { positionals } = parsed;
-  const values: Values = parsed.values;
+  const values: ScreenValues = parsed.values;
   const [input, out] = positionals;
   if (!input || !out || positionals.length > 2) throw new UsageError('screen takes IN and OUT.');
   checkOutput(out);
@@ -188,14 +151,19 @@ export async function screen(args: readonly string[]): Promise<void> {
   const bytes = await readInput(input);
   const picture = await normalisePicture(bytes, input);
   const tile = values.tile === undefined ? null : await normalisePicture(await readInput(values.tile), values.tile);
+  const stencil = values.stencil === undefined ? null : await readStencilFile(values.stencil);
   const palette = values.palette === undefined ? null : await readPalette(values.palette);
-  const job = jobOf(values, { picture, tile }, palette);
+  const job = jobOf(values, { picture, tile, stencil }, palette);
   const sourceOf = (p: NormalPicture) => memorySource(p.width, p.height, p.channels, p.pixels);
   await writeFile({
     kernels: createKernels(),
     job,
     asked: { kind, pass: job.passes[0]!.id },
-    pictures: (hash) => (hash === TILE.hash ? tile && sourceOf(tile) : sourceOf(picture)),
+    pictures(hash) {
+      if (hash === TILE.hash) return tile && sourceOf(tile);
+      if (hash === STENCIL_HASH) return stencil?.pixels ? sourceOf(stencil.pixels) : null;
+      return sourceOf(picture);
+    },
     file: out,
     progress: terminalProgress,
   });

@@ -19,6 +19,9 @@ const SHORT_NAMES: Readonly<Record<string, string>> = {
   cut: 'grain.cut',
   levels: 'grain.levels',
   space: 'grain.space',
+  inset: 'stencil.inset',
+  grow: 'stencil.grow',
+  feather: 'stencil.feather',
   ...Object.fromEntries(FAMILIES.flatMap(({ name, cells }) => (cells ? [[name, `${name}.${cells}`]] : []))),
 };
 

@@ -54,6 +54,8 @@ function counts(path: string, fill: Fill, ppi: number): boolean {
  */
 export function refuseWithoutEffect(job: Job, pass: string, given: readonly GivenOption[]): void {
   const fill = fillOf(job.passes.find((p) => p.id === pass)!);
+  const bare = given.find(({ path }) => path.startsWith('stencil.') && fill.stencil === null);
+  if (bare) throw new UsageError(`${bare.option} has no effect without --stencil; leave it out.`);
   const idle = given.find(({ path }) => !counts(path, fill, job.sheet.ppi));
   if (idle) throw new UsageError(`${idle.option} has no effect with ${screenWords(fill)}; leave it out.`);
 }

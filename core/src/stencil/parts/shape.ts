@@ -1,5 +1,5 @@
 import { MADE_SHAPE, shapeOutline } from '../../picture/made/shape.ts';
-import { flag } from '../../settings/params.ts';
+import { flag, onlyFor } from '../../settings/params.ts';
 import { partKind } from './kind.ts';
 import { BOX_PARAMS, boxMatrix, planOutline } from './outline.ts';
 
@@ -10,7 +10,10 @@ const params = {
   shape: which,
   sides,
   inner,
-  evenOdd: { ...flag('Holes by turns', 'Where outlines overlap, every second layer is a hole.', false) },
+  evenOdd: {
+    ...flag('Holes by turns', 'Where outlines overlap, every second layer is a hole.', false),
+    ...onlyFor('shape', 'own'),
+  },
   path,
 } as const;
 
@@ -26,6 +29,6 @@ export const shapePart = partKind({
     const [a, b, c, d, e, f] = boxMatrix(s);
     // The middle of a shape is at 0, 0; that of the box's square at ½, ½. An imported outline stands in the same frame.
     const middle = [(a + c) / 2 + e, (b + d) / 2 + f] as const;
-    return planOutline({ path: shapeOutline(s), matrix: [a, b, c, d, ...middle], evenOdd: s.evenOdd }, asked);
+    return planOutline({ path: shapeOutline(s), matrix: [a, b, c, d, ...middle], evenOdd: s.evenOdd ?? false }, asked);
   },
 });
