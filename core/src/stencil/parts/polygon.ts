@@ -19,7 +19,7 @@ const params = {
 } as const;
 
 /** Twice the area that a polygon winds round. */
-export function windingArea(points: readonly number[], each: number): number {
+export function windingArea(points: ArrayLike<number>, each: number): number {
   const n = points.length / each;
   let sum = 0;
   for (let k = 0; k < n; k++) {
