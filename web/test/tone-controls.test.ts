@@ -110,7 +110,15 @@ describe('edits of pictures and sheets', () => {
   });
 
   test('another file in a picture’s place keeps crop and turns; a cut-out by its colours goes', () => {
-    const cutOut = { picks: [], tolerance: 0.1, softness: 0.1, joined: true, strokes: [], marks: [], keepsEdges: false };
+    const cutOut = {
+      picks: [],
+      tolerance: 0.1,
+      softness: 0.1,
+      joined: true,
+      strokes: [],
+      marks: [],
+      keepsEdges: false,
+    };
     const edited = edits.setPictureEdit('p', { turns: 1, cutOut })(job);
     const stored = { hash: 'b'.repeat(64), name: 'new.png', width: 50, height: 60, channels: 4 } as const;
     const [picture] = edits.replacePicture('p', stored)(edited).pictures;

@@ -1,9 +1,29 @@
 import { MM_PER_INCH } from '../math/units.ts';
-import type { SheetGeometry } from '../raster/sheet.ts';
+import type { SheetGeometry, Size } from '../raster/sheet.ts';
 import type { Feed, Picture } from './types.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { cropPixels, shownSize } from './edit.ts';
 import { placePicture } from './placement.ts';
+
+/** Which spot of something that is placed as a feed says lies under a point of the sheet in mm: shares of its width and height. */
+export function shareUnder(
+  sheet: SheetGeometry,
+  feed: Parameters<typeof placePicture>[1],
+  size: Size,
+  x: number,
+  y: number,
+): { x: number; y: number } {
+  const at = placePicture(sheet, feed, size);
+  const perMm = sheet.ppi / MM_PER_INCH;
+  const turn = ((at.turn ?? 0) * Math.PI) / 180;
+  const [c, s] = [cosine(turn), sine(turn)];
+  const dx = (x + sheet.bleed) * perMm - at.left - (size.width * at.scale) / 2;
+  const dy = (y + sheet.bleed) * perMm - at.top - (size.height * at.scale) / 2;
+  return {
+    x: 0.5 + (dx * c - dy * s) / (size.width * at.scale),
+    y: 0.5 + (dx * s + dy * c) / (size.height * at.scale),
+  };
+}
 
 /**
  * Which spot of a picture lies under a point of the sheet: shares of the whole picture's width and height,
@@ -16,15 +36,7 @@ export function spotUnder(
   x: number,
   y: number,
 ): { x: number; y: number } {
-  const shown = shownSize(picture);
-  const at = placePicture(sheet, feed, shown);
-  const perMm = sheet.ppi / MM_PER_INCH;
-  const turn = ((at.turn ?? 0) * Math.PI) / 180;
-  const [c, s] = [cosine(turn), sine(turn)];
-  const dx = (x + sheet.bleed) * perMm - at.left - (shown.width * at.scale) / 2;
-  const dy = (y + sheet.bleed) * perMm - at.top - (shown.height * at.scale) / 2;
-  const u = 0.5 + (dx * c - dy * s) / (shown.width * at.scale);
-  const v = 0.5 + (dx * s + dy * c) / (shown.height * at.scale);
+  const { x: u, y: v } = shareUnder(sheet, feed, shownSize(picture), x, y);
   const { crop, turns, flip } = picture.edit;
   // Back through the quarter turns, the mirror and the crop.
   const [a, b] = (

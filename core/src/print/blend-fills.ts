@@ -62,6 +62,28 @@ function add(tones: Uint16Array, covers: Uint8Array, own: Uint16Array, cover: Co
   }
 }
 
+/** Lays a fill over what lies under it. */
+function layOver(tones: Uint16Array, covers: Uint8Array, own: Uint16Array, cover: Cover, replaces: boolean): void {
+  if (cover === 0) return;
+  if (!replaces) add(tones, covers, own, cover);
+  else if (cover !== 255) replace(tones, covers, own, cover);
+  else {
+    tones.set(own);
+    covers.fill(255);
+  }
+}
+
+/** The tones of fills that lie over each other, the undermost first, whatever their screens: how much ink lies where. */
+export function blendCovered(
+  size: number,
+  layers: readonly { readonly tones: Uint16Array; readonly cover: Cover; readonly replaces: boolean }[],
+): Uint16Array {
+  const tones = new Uint16Array(size);
+  const covers = new Uint8Array(size);
+  for (const { tones: own, cover, replaces } of layers) layOver(tones, covers, own, cover, replaces);
+  return tones;
+}
+
 /**
  * Blends the fills of one group over an area, from the undermost up; fills of other groups that take the place of what lies
  * under them leave room for themselves. Null where the group prints nothing.
@@ -84,11 +106,7 @@ export function blendFills(layers: readonly Layer[], group: number, area: Area):
       tones = new Uint16Array(size);
       covers = new Uint8Array(size);
     }
-    if (layer.replaces && cover === 255) {
-      tones.set(read);
-      covers.fill(255);
-    } else if (layer.replaces) replace(tones, covers, read, cover as Uint8Array);
-    else add(tones, covers, read, cover);
+    layOver(tones, covers, read, cover, layer.replaces);
   }
   return tones && covers ? { tones, cover: covers } : null;
 }

@@ -110,12 +110,14 @@ export interface ReferenceParam {
   readonly normal: string | null;
 }
 
-/** Points on the sheet, `each` numbers a point, in mm from the trimmed sheet's top left. Drawn on the sheet, not typed. */
+/** Points, `each` numbers a point. Drawn on the sheet, not typed. */
 export interface PointsParam {
   readonly kind: 'points';
   readonly label: string;
   readonly about: string;
   readonly normal: readonly number[];
+  /** `sheet`: mm from the trimmed sheet's top left. `picture`: shares of what is looked at. */
+  readonly on: 'sheet' | 'picture';
   readonly each: number;
   /** Points at least and at most. */
   readonly min: number;
@@ -138,6 +140,8 @@ export interface StrokesParam<D extends string = string> {
   readonly label: string;
   readonly about: string;
   readonly normal: readonly Stroke<D>[];
+  /** `sheet`: mm from the trimmed sheet's top left. `picture`: in widths of the picture. */
+  readonly on: 'sheet' | 'picture';
   readonly does: readonly D[];
 }
 

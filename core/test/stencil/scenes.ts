@@ -61,7 +61,7 @@ export const SCENES: readonly Scene[] = [
   {
     name: 'a red kite before an evening sky',
     outline: (x, y) => (Math.abs(x - 210) / 90 + Math.abs(y - 150) / 115 - 1) * 70,
-    subject: (x, y) => (x < 210 ? [214, 60, 42] : [170, 40, 36]),
+    subject: (x) => (x < 210 ? [214, 60, 42] : [170, 40, 36]),
     behind: sky,
     strokes: [
       ['subject', 180, 150, 240, 150],

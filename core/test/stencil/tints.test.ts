@@ -40,16 +40,19 @@ function coverageOf(plate: Bitmap, k: number): number {
   return ink / ((right - left) * (bottom - top));
 }
 
+/** How far the column that is furthest off is from its percentage. */
+const worstOf = (plate: Bitmap): number =>
+  Math.max(...PERCENTS.map((percent, k) => Math.abs(coverageOf(plate, k) - percent / 100)));
+
 describe('tints measure what they say, edges left out', () => {
   test.each(FREQUENCIES)('dots at %s lpi, within 0.5 %%', (lpi) => {
     const plate = bitsOf(tintJob(PERCENTS, lpi, 45));
-    const measured = PERCENTS.map((_, k) => coverageOf(plate, k));
-    measured.forEach((share, k) => expect(Math.abs(share - PERCENTS[k]! / 100)).toBeLessThan(0.005));
+    expect(worstOf(plate)).toBeLessThan(0.005);
   });
 
   test.each(['lines', 'grain'] as const)('%s too', (family) => {
     const plate = bitsOf(tintJob(PERCENTS, 42.5, 30, { family }));
-    PERCENTS.forEach((percent, k) => expect(Math.abs(coverageOf(plate, k) - percent / 100)).toBeLessThan(0.005));
+    expect(worstOf(plate)).toBeLessThan(0.005);
   });
 
   test('a gradation runs evenly from one percentage to the other', () => {

@@ -1,4 +1,5 @@
-import { lazy, Suspense, useEffect } from 'react';
+import type { Pass } from '@chromatype/core';
+import { lazy, Suspense, useEffect, useMemo } from 'react';
 import { useLocation, useParams, useSearchParams } from 'react-router';
 import { JobGate } from '../document/JobGate.tsx';
 import { offerPlateDigest } from '../engine/plate-digest.ts';
@@ -48,6 +49,8 @@ function OpenBench({ id }: { readonly id: string }) {
   const { pass, fill, stock, choose } = useChosen(job);
   const { pathname, search } = useLocation();
   const narrow = useNarrow();
+  // The chosen fill stands for its pass where one chain is shown.
+  const shown = useMemo((): Pass | null => pass && fill && { ...pass, fills: [fill] }, [pass, fill]);
   useViewInAddress(id);
   useBenchKeys(job, pass, choose);
   const over = useFileDrop((files) => void addFiles(files, pass?.id ?? null));
@@ -72,7 +75,7 @@ function OpenBench({ id }: { readonly id: string }) {
           <div id={OVER_CHAIN} className="pointer-events-none absolute inset-0 z-10" />
         </div>
         <div className="relative grid min-h-0 min-w-0 [contain:strict]">
-          <SheetView job={job} pass={pass} />
+          <SheetView job={job} pass={shown} chosen={pass} />
           <ConflictBar />
           {pathname.endsWith('/output') && <OutputPanel id={id} job={job} pass={pass} back={`/jobs/${id}${search}`} />}
           {pathname.endsWith('/readings') && pass && (
@@ -86,7 +89,7 @@ function OpenBench({ id }: { readonly id: string }) {
             </p>
           )}
         </div>
-        <Ramp job={job} pass={pass} />
+        <Ramp job={job} pass={shown} />
       </main>
       <ColourBar job={job} chosen={pass?.id ?? 'stock'} choose={choose} />
     </div>

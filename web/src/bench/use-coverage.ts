@@ -1,4 +1,4 @@
-import { type Job, lightKey, type Pass, pictureOf, plateKey, fillOf } from '@chromatype/core';
+import { fillOf, type Job, lightKey, type Pass, picturesOf, plateKey, wholeFill } from '@chromatype/core';
 import { useEffect, useState } from 'react';
 import { coverageOf, knownCoverage } from '../engine/coverage.ts';
 import { usePictures } from '../engine/pictures.ts';
@@ -9,8 +9,9 @@ const COVERAGE_AFTER = 400;
 /** Share of the sheet that a pass inks, measured on its plate. */
 export function useCoverage(job: Job, pass: Pass): number | null {
   const [share, setShare] = useState<number | null>(null);
-  const hash = pictureOf(job, fillOf(pass).feed)?.hash;
-  const ready = usePictures((s) => (hash ? s.byHash[hash]?.state === 'ready' : true));
+  const ids = picturesOf(job, [pass]);
+  const hashes = job.pictures.flatMap((p) => (p.hash && ids.has(p.id) ? [p.hash] : []));
+  const ready = usePictures((s) => hashes.every((hash) => s.byHash[hash]?.state === 'ready'));
   const key = plateKey(job, pass);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
   useEffect(() => {
@@ -34,5 +35,5 @@ export function useCoverage(job: Job, pass: Pass): number | null {
       leave();
     };
   }, [key, ready]);
-  return lightKey(job, pass) === 'white' && fillOf(pass).tone.paint.length === 0 ? 0 : share;
+  return wholeFill(pass) && lightKey(job, pass) === 'white' && fillOf(pass).tone.paint.length === 0 ? 0 : share;
 }

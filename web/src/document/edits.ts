@@ -1,6 +1,7 @@
 import {
   type Bend,
   createPass,
+  type EdgeSettings,
   editFill,
   type Fill,
   fillOf,
@@ -12,6 +13,7 @@ import {
   type Made,
   MOST_PASSES,
   MOST_STRIP_SHEETS,
+  movedPart,
   NO_EDIT,
   type Pass,
   type Picture,
@@ -19,6 +21,8 @@ import {
   type PictureEdit,
   type Screen,
   type SeparationSettings,
+  type Stencil,
+  type StencilPart,
   type StripSheet,
   type Sheet,
   sheetPixels,
@@ -95,7 +99,12 @@ export const addPass =
     return { ...job, passes: [...job.passes, { ...createPass(id, job.passes.length, picture), on: roomForPass(job) }] };
   };
 
-export const removePass = (id: string): Edit => passes((all) => all.filter((p) => p.id !== id));
+export const removePass =
+  (id: string): Edit =>
+  (job) => {
+    const left = job.passes.filter((p) => p.id !== id);
+    return withoutParts({ ...job, passes: left }, ({ settings }) => settings.pass === id);
+  };
 
 export const duplicatePass =
   (id: string, copyId: string): Edit =>
@@ -223,7 +232,14 @@ export const resizeSheet =
     return {
       ...job,
       sheet: { ...job.sheet, ...size },
-      passes: job.passes.map((p) => withFill(p, { feed: moved(fillOf(p).feed) })),
+      stencils: job.stencils.map((stencil) => ({
+        ...stencil,
+        parts: stencil.parts.map((part) => movedPart(part, { scale: k, x: dx, y: dy })),
+      })),
+      passes: job.passes.map((p) => {
+        const [first, ...others] = p.fills.map((f) => ({ ...f, feed: moved(f.feed) }));
+        return { ...p, fills: [first!, ...others] };
+      }),
     };
   };
 
@@ -253,6 +269,93 @@ export const setFamilySettings = <F extends FamilyName>(id: string, family: F, p
 
 /** Another family of screens: frequency, angle and the like stay, and so does what each family was set to. */
 export const setFamily = (id: string, family: FamilyName): Edit => setScreen(id, { family });
+
+/** Changes a fill itself: its name, whether it prints, its stencil, how it meets others. */
+export const setFill = (id: string, part: Partial<Pick<Fill, 'name' | 'on' | 'over' | 'stencil'>>): Edit =>
+  inFill(id, () => part);
+
+/** Adds a fill over the others of a pass. */
+export const addFill = (pass: string, fill: Fill): Edit => editPass(pass, (p) => ({ ...p, fills: [...p.fills, fill] }));
+
+/** Removes a fill; a pass keeps its last one. */
+export const removeFill = (pass: string, id: string): Edit =>
+  editPass(pass, (p) => {
+    const [first, ...others] = p.fills.filter((f) => f.id !== id);
+    return first ? { ...p, fills: [first, ...others] } : p;
+  });
+
+/** Moves a fill by so many places over or under the others of its pass. */
+export const moveFill = (pass: string, id: string, by: number): Edit =>
+  editPass(pass, (p) => {
+    const from = p.fills.findIndex((f) => f.id === id);
+    const to = Math.min(p.fills.length - 1, Math.max(0, from + by));
+    const [first, ...others] = p.fills.toSpliced(from, 1).toSpliced(to, 0, p.fills[from]!);
+    return { ...p, fills: [first!, ...others] };
+  });
+
+/** Adds a stencil, and a fill prints in it. */
+export const addStencil =
+  (stencil: Stencil, fill: string): Edit =>
+  (job) =>
+    setFill(fill, { stencil: stencil.id })({ ...job, stencils: [...job.stencils, stencil] });
+
+export const editStencil =
+  (id: string, change: (stencil: Stencil) => Stencil): Edit =>
+  (job) => ({ ...job, stencils: job.stencils.map((s) => (s.id === id ? change(s) : s)) });
+
+/** Changes one part of a stencil. */
+export const editPart = (stencil: string, id: string, change: (part: StencilPart) => StencilPart): Edit =>
+  editStencil(stencil, (s) => ({ ...s, parts: s.parts.map((p) => (p.id === id ? change(p) : p)) }));
+
+/** Changes settings of one part of a stencil. */
+export const setPart = (stencil: string, id: string, settings: Readonly<Record<string, unknown>>): Edit =>
+  editPart(stencil, id, (p) => ({ ...p, settings: { ...p.settings, ...settings } }));
+
+export const addPart = (stencil: string, part: StencilPart): Edit =>
+  editStencil(stencil, (s) => ({ ...s, parts: [...s.parts, part] }));
+
+/** Removes a part; with its last part a stencil goes, and its fills print on the whole sheet. */
+export const removePart =
+  (stencil: string, id: string): Edit =>
+  (job) => {
+    const parts = job.stencils.find((s) => s.id === stencil)?.parts ?? [];
+    const gone = parts.find((p) => p.id === id);
+    return gone ? withoutParts(job, (part) => part === gone) : job;
+  };
+
+/** Moves a part by so many places in the order in which parts are laid over each other. */
+export const movePart = (stencil: string, id: string, by: number): Edit =>
+  editStencil(stencil, (s) => {
+    const from = s.parts.findIndex((p) => p.id === id);
+    const to = Math.min(s.parts.length - 1, Math.max(0, from + by));
+    return { ...s, parts: s.parts.toSpliced(from, 1).toSpliced(to, 0, s.parts[from]!) };
+  });
+
+export const setEdges = (stencil: string, edges: Partial<EdgeSettings>): Edit =>
+  editStencil(stencil, (s) => ({ ...s, edges: { ...s.edges, ...edges } }));
+
+/** A job without a stencil: its fills print on the whole sheet, and parts of other stencils that take it go. */
+function withoutStencil(job: Job, id: string): Job {
+  const passesLeft = job.passes.map((p): Pass => {
+    const [first, ...others] = p.fills.map((f) => (f.stencil === id ? { ...f, stencil: null } : f));
+    return { ...p, fills: [first!, ...others] };
+  });
+  const left = { ...job, stencils: job.stencils.filter((s) => s.id !== id), passes: passesLeft };
+  return withoutParts(left, ({ settings }) => settings.stencil === id);
+}
+
+/** A job without some parts of stencils; a stencil without parts goes with its last one. */
+function withoutParts(job: Job, gone: (part: StencilPart) => boolean): Job {
+  const stencils = job.stencils.map((s) => (s.parts.some(gone) ? { ...s, parts: s.parts.filter((p) => !gone(p)) } : s));
+  const empty = stencils.filter((s) => s.parts.length === 0);
+  return empty.reduce<Job>((doc, s) => withoutStencil(doc, s.id), { ...job, stencils });
+}
+
+/** Removes a stencil; what printed in it prints on the whole sheet. */
+export const removeStencil =
+  (id: string): Edit =>
+  (job) =>
+    withoutStencil(job, id);
 
 /** Adds a sheet of test strips to the job; of equal sheets only the newest stays. */
 export const keepStrips =

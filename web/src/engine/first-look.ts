@@ -1,16 +1,11 @@
-import { fillOf, type Job, type Picture, printingPasses, screenPictures } from '@chromatype/core';
+import { type Job, type Picture, picturesOf, printingPasses } from '@chromatype/core';
 import { usePictures } from './pictures.ts';
 
-/** Files that the printing passes of a job read, tiles among them. */
-export const neededPictures = (job: Job): string[] => [
-  ...new Set(
-    printingPasses(job).flatMap((pass) => {
-      const { feed, screen } = fillOf(pass);
-      const ids = [feed.picture, ...screenPictures(screen)];
-      return job.pictures.flatMap(({ id, hash }) => (hash && ids.includes(id) ? [hash] : []));
-    }),
-  ),
-];
+/** Files that the printing passes of a job read, those of tiles and stencils among them. */
+export function neededPictures(job: Job): string[] {
+  const ids = picturesOf(job, printingPasses(job));
+  return [...new Set(job.pictures.flatMap(({ id, hash }) => (hash && ids.has(id) ? [hash] : [])))];
+}
 
 /**
  * The job as it can be printed before all pixels are there: pictures that are still on their way are read from their

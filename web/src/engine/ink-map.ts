@@ -1,4 +1,13 @@
 import {
+  atResolution,
+  blendCovered,
+  coverPlanner,
+  MM_PER_INCH,
+  passOf,
+  planPass,
+  printingFills,
+  sheetSize,
+  wholeFill,
   meantTone,
   type Job,
   limitTones,
@@ -23,31 +32,60 @@ const BARE = [244, 239, 228] as const;
 const FULL = [30, 74, 80] as const;
 const OVER = [240, 80, 46] as const;
 
+/** How a pass finds the small copy of its picture. */
+type ReducedOf = (pass: Pass) => PictureSource | null;
+
+interface Tones {
+  readonly tones: Uint16Array;
+  readonly height: number;
+}
+
+/** Tones of one fill over the whole sheet, `width` pixels wide, wherever its stencil lets it print. */
+function fillTones(engine: SheetEngine, job: Job, pass: Pass, reducedOf: ReducedOf, width: number): Tones {
+  const fill = fillOf(pass);
+  const { bytes, height } = feedBytes(engine, job, pass, reducedOf(pass), width);
+  const table = limitTones(toneTable8(meantTone(fill)), fill.screen.smallest, fill.screen.solidFrom);
+  return { tones: Uint16Array.from(bytes, (grey) => table[grey]!), height };
+}
+
+/** Tones of a pass over the whole sheet, its fills laid over each other. */
+function passTones(engine: SheetEngine, job: Job, pass: Pass, reducedOf: ReducedOf, width: number): Tones {
+  const whole = wholeFill(pass);
+  if (whole) return fillTones(engine, job, passOf(pass, whole), reducedOf, width);
+  const small = atResolution(job, (width / sheetSize(job.sheet).width) * MM_PER_INCH);
+  const env = engine.sampleEnv();
+  const coverOf = coverPlanner(env, small, (other) => planPass(env, small, other).plate);
+  const fills = printingFills(pass).map((fill) => ({
+    fill,
+    ...fillTones(engine, job, passOf(pass, fill), reducedOf, width),
+  }));
+  const height = fills[0]?.height ?? 1;
+  const area = { x: 0, y: 0, width, height, step: 1 };
+  const layers = fills.map(({ fill, tones }) => ({
+    tones,
+    cover: fill.stencil === null ? (255 as const) : coverOf(fill.stencil).read(area),
+    replaces: fill.over === 'replaces',
+  }));
+  return { tones: blendCovered(width * height, layers), height };
+}
+
 /** Sums of the printing passes' tones over the sheet, `width` pixels wide. */
-export function inkSums(engine: SheetEngine, job: Job, reducedOf: (pass: Pass) => PictureSource | null, width: number) {
+export function inkSums(engine: SheetEngine, job: Job, reducedOf: ReducedOf, width: number) {
   let sums = new Float64Array(0);
   let height = 0;
   for (const pass of printingPasses(job)) {
-    const fill = fillOf(pass);
-    const feed = feedBytes(engine, job, pass, reducedOf(pass), width);
-    const tones = limitTones(toneTable8(meantTone(fill)), fill.screen.smallest, fill.screen.solidFrom);
-    if (sums.length === 0) sums = new Float64Array(feed.bytes.length);
-    height = feed.height;
-    feed.bytes.forEach((grey, k) => {
-      sums[k]! += tones[grey]! / 65535;
+    const made = passTones(engine, job, pass, reducedOf, width);
+    if (sums.length === 0) sums = new Float64Array(made.tones.length);
+    height = made.height;
+    made.tones.forEach((tone, k) => {
+      sums[k]! += tone / 65535;
     });
   }
   return { sums, width, height };
 }
 
 /** A picture of the total ink: darker is more, and what is over the limit is marked. */
-export function inkMap(
-  engine: SheetEngine,
-  job: Job,
-  reducedOf: (pass: Pass) => PictureSource | null,
-  width: number,
-  limit: number,
-): InkMap {
+export function inkMap(engine: SheetEngine, job: Job, reducedOf: ReducedOf, width: number, limit: number): InkMap {
   const { sums, height } = inkSums(engine, job, reducedOf, width);
   const rgba = new Uint8ClampedArray(width * Math.max(1, height) * 4).fill(255);
   sums.forEach((sum, k) => {
@@ -61,5 +99,5 @@ export function inkMap(
 const INK_WIDTH = 160;
 
 /** Largest sum of the printing passes' tones on any spot of the sheet. */
-export const mostInk = (engine: SheetEngine, job: Job, reducedOf: (pass: Pass) => PictureSource | null): number =>
+export const mostInk = (engine: SheetEngine, job: Job, reducedOf: ReducedOf): number =>
   inkSums(engine, job, reducedOf, INK_WIDTH).sums.reduce((most, sum) => Math.max(most, sum), 0);

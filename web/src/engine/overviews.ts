@@ -16,10 +16,11 @@ import {
 } from '@chromatype/core';
 import { offOfCode, offTable } from './reach.ts';
 import type { SheetEngine } from './sheet-engine.ts';
+import { STENCIL_LOOKS, type StencilLook } from './stencil-looks.ts';
 import type { View } from './view.ts';
 
 /** What can be laid over the sheet: the picture before it is screened, where its ends clip, what inks cannot reach. */
-export type OverviewKind = 'picture' | 'clip' | 'reach';
+export type OverviewKind = 'picture' | 'clip' | 'reach' | StencilLook;
 
 let bytes: Uint8Array | null = null;
 /** 8-bit sRGB of each 16-bit light. */
@@ -103,4 +104,4 @@ function reachPixels(engine: SheetEngine, job: Job, pass: Pass, view: View): Uin
 
 export const OVERVIEWS: Readonly<
   Record<OverviewKind, (engine: SheetEngine, job: Job, pass: Pass, view: View) => Uint8ClampedArray<ArrayBuffer>>
-> = { picture: picturePixels, clip: clipPixels, reach: reachPixels };
+> = { picture: picturePixels, clip: clipPixels, reach: reachPixels, ...STENCIL_LOOKS };

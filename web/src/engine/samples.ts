@@ -8,7 +8,7 @@ import {
   screenPitch,
   screenTraits,
   separationsOn,
-  withFill,
+  passOf,
   type Frequency,
   type Job,
   memorySource,
@@ -50,7 +50,8 @@ export function sampleJob(
 ): { job: Job; pass: Pass } {
   const mm = (pixels: number) => (pixels / job.sheet.ppi) * MM_PER_INCH;
   const fill = fillOf(pass);
-  const sample = withFill(pass, {
+  const sample = passOf(pass, {
+    ...fill,
     // What is coverage already is asked for in even steps.
     tone: pointTone(meantTone(fill)),
     feed: { ...DEFAULT_FEED, picture: 'sample', fit: 'own', width: mm(width) },
@@ -149,7 +150,7 @@ export function screenSample(engine: SheetEngine, asked: ScreenAsked): Sample {
   const cell = asked.pitch === undefined || !lattice ? cellPixels(job, pass) : asked.pitch;
   const scale = reduction(cell, asked.largestCell);
   const [w, h] = [Math.ceil(asked.width / scale), Math.ceil(asked.height / scale)];
-  const neutral = withFill(pass, { tone: { ...DEFAULT_TONE, meaning: 'even' } });
+  const neutral = passOf(pass, { ...fillOf(pass), tone: { ...DEFAULT_TONE, meaning: 'even' } });
   const sample = sampleJob(job, neutral, w, h, pitch);
   return printedSmall({ engine, ...sample, source: flatSource(w, h, asked.tone), draft }, scale);
 }

@@ -18,6 +18,7 @@ import {
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { holdLock } from './live-worker.ts';
+import { floodShare } from './flood-share.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { livelyPlace, type PictureSample, pictureSample } from './picture-samples.ts';
@@ -32,6 +33,7 @@ import {
   type SpotMeasure,
 } from './measures.ts';
 import { OVERVIEWS, type OverviewKind } from './overviews.ts';
+import { stencilSample } from './stencil-looks.ts';
 import { type CropPixels, stripSample } from './strips.ts';
 import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
@@ -120,6 +122,14 @@ const api = {
   overview(job: Job, pass: Pass, view: View, kind: OverviewKind): Uint8ClampedArray<ArrayBuffer> {
     const rgba = OVERVIEWS[kind](engine, job, pass, view);
     return Comlink.transfer(rgba, [rgba.buffer]);
+  },
+  /** Which share of what it runs in a flood covers. */
+  floodShare(job: Job, settings: Readonly<Record<string, unknown>>): number {
+    return floodShare(engine, job, settings);
+  },
+  /** A stencil over the whole sheet, `width` pixels wide. */
+  stencil(job: Job, id: string, width: number): Sample {
+    return sent(stencilSample(engine, job, id, width));
   },
   /** A crop of a job's print, at its own pixels or averaged down. */
   strip(job: Job, crop: CropPixels, scale: number): Sample {

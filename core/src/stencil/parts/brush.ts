@@ -13,6 +13,7 @@ const params = {
     label: 'Strokes',
     about: 'What was painted, stroke by stroke.',
     normal: [] as readonly Stroke<(typeof DOES)[number]>[],
+    on: 'sheet',
     does: DOES,
   },
 } as const;

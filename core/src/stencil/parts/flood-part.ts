@@ -2,7 +2,8 @@ import { planned } from '../../raster/planned.ts';
 import { flag, share, whole } from '../../settings/params.ts';
 import { clampedTo } from '../cover.ts';
 import { plannedMask, type PlannedCover } from '../edges.ts';
-import { createFlooder, type FloodHow } from '../flood/flood.ts';
+import type { FloodHow } from '../flood/flood.ts';
+import { keptFlooder } from '../flood/kept-flooder.ts';
 import { placedCover } from '../placed-mask.ts';
 import { type PartAsked, partKind, type Raster } from './kind.ts';
 import { PLACING_PARAMS, type PlacingSettings } from './placing.ts';
@@ -31,6 +32,7 @@ export const FLOOD_PARAMS = {
     label: 'Starts',
     about: 'Where the flood starts, in shares of the width and height of what it runs in.',
     normal: [] as readonly number[],
+    on: 'picture',
     each: 2,
     min: 1,
     max: MOST_SEEDS,
@@ -57,13 +59,7 @@ function planRasterFlood(raster: Raster, how: FloodSettings, asked: PartAsked): 
   return plannedMask('flood', how, [raster], asked.keep, ([{ width, height, source }]) => {
     const pixels = source();
     if (!pixels) return { width, height, rows: new Uint32Array(height + 1), ends: new Uint32Array(0) };
-    const flooder = createFlooder(asked.kernels, pixels, how);
-    for (let k = 0; k < how.seeds.length; k += 2) {
-      flooder.add(Math.floor(how.seeds[k]! * width), Math.floor(how.seeds[k + 1]! * height));
-    }
-    const mask = flooder.mask();
-    flooder.release();
-    return mask;
+    return keptFlooder(asked.kernels, raster.key, pixels, how).flood(how.seeds);
   });
 }
 

@@ -10,6 +10,7 @@ const params = {
     label: 'Nodes',
     about: 'x, y, and the offsets of the handles before and after each node.',
     normal: [] as readonly number[],
+    on: 'sheet',
     each: NODE,
     min: 2,
     max: 5000,

@@ -11,6 +11,7 @@ const params = {
     label: 'Corners',
     about: 'x and y of each corner.',
     normal: [] as readonly number[],
+    on: 'sheet',
     each: 2,
     min: 3,
     max: MOST_CORNERS,

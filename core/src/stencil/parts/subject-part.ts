@@ -15,6 +15,7 @@ export const subjectPart = partKind({
       label: 'Strokes',
       about: 'Strokes on the subject and behind it, lengths in picture widths.',
       normal: [] as readonly Mark[],
+      on: 'picture',
       does: MARK_DOES,
     },
   } as const,

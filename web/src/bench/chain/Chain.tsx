@@ -1,9 +1,12 @@
+import { passOf } from '@chromatype/core';
+import { useMemo } from 'react';
 import { BendStation } from './bend/BendStation.tsx';
 import type { ChainProps } from './chain-props.ts';
+import { FillRow } from './FillRow.tsx';
 import { InkStation } from './ink/InkStation.tsx';
 import { PictureStation } from './picture/PictureStation.tsx';
 import { ScreenStation } from './screen/ScreenStation.tsx';
-import { Station, THUMB } from './Station.tsx';
+import { StencilStation } from './stencil/StencilStation.tsx';
 import { ToneStation } from './tone/ToneStation.tsx';
 
 /**
@@ -11,12 +14,15 @@ import { ToneStation } from './tone/ToneStation.tsx';
  * others leave, each as one line, and scrolls inside itself.
  */
 export function Chain({ job, pass, fill }: ChainProps) {
+  // Stations that show one chain see the pass as if the chosen fill were all of it.
+  const shown = useMemo(() => passOf(pass, fill), [pass, fill]);
   return (
     <div className="flex min-h-full flex-col has-[[data-mode=open]]:h-full">
-      <PictureStation job={job} pass={pass} fill={fill} />
-      <ToneStation job={job} pass={pass} fill={fill} />
-      <Station title="Stencil" note="the whole sheet" thumb={<div className={`${THUMB} bg-white`} />} />
-      <ScreenStation job={job} pass={pass} fill={fill} />
+      <FillRow job={job} pass={pass} fill={fill} />
+      <PictureStation job={job} pass={shown} fill={fill} />
+      <ToneStation job={job} pass={shown} fill={fill} />
+      <StencilStation job={job} pass={pass} fill={fill} />
+      <ScreenStation job={job} pass={shown} fill={fill} />
       <BendStation fill={fill} />
       <InkStation job={job} pass={pass} />
     </div>

@@ -1,24 +1,49 @@
 import { type Job, type Pass, fillOf } from '@chromatype/core';
 import { lazy, Suspense } from 'react';
+import { useSearchParams } from 'react-router';
 import type { View } from '../../engine/view.ts';
 import { Overlay } from '../tools/Overlay.tsx';
 import { ToolLayer } from '../tools/ToolLayer.tsx';
 import { useTools } from '../tools/tool-store.ts';
+import { DrawLayer } from '../stencil/DrawLayer.tsx';
+import { hasHandles } from '../stencil/draw-parts.ts';
+import { useStencilTools } from '../stencil/stencil-tools.ts';
 
+const PartHandles = lazy(() => import('../stencil/PartHandles.tsx'));
 const PlaceHandles = lazy(() => import('../tools/PlaceHandles.tsx'));
 
 interface Props {
   readonly job: Job;
+  /** The chosen pass with its chosen fill alone. */
   readonly pass: Pass;
+  /** The same pass with all its fills. */
+  readonly whole: Pass;
   readonly view: View;
 }
 
 /** Everything that lies over the print: overlays, handles, and the tool in hand. */
-export function OnSheet({ job, pass, view }: Props) {
+export function OnSheet({ job, pass, whole, view }: Props) {
+  const [params] = useSearchParams();
+  const { part: chosen, look } = useStencilTools();
+  const fill = fillOf(pass);
+  const stencil = job.stencils.find((s) => s.id === fill.stencil);
+  const part = stencil?.parts.find((p) => p.id === chosen);
+  // A stencil is shown while its station is open or something is drawn in it.
+
   const tool = useTools((s) => s.tool);
   const overlay = useTools((s) => s.overlay);
+  const stencilSeen = params.get('station') === 'stencil' || tool === 'stencil';
   return (
     <>
+      {stencilSeen && stencil && look !== 'off' && (
+        <Overlay key={look} job={job} pass={pass} view={view} kind={look} label={`The stencil ${stencil.name}`} />
+      )}
+      {stencilSeen && part && tool === 'none' && hasHandles(part) && (
+        <Suspense fallback={null}>
+          <PartHandles key={part.id} job={job} fill={fill} part={part} view={view} />
+        </Suspense>
+      )}
+      {tool === 'stencil' && <DrawLayer job={job} pass={whole} fill={fill} view={view} />}
       {overlay === 'clip' && (
         <Overlay job={job} pass={pass} view={view} kind="clip" label="Where highlights and shadows are clipped" />
       )}

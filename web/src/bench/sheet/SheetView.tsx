@@ -38,13 +38,16 @@ const askingFor = (dragging: boolean): Asking => (dragging ? 'dragging' : 'chang
 
 interface Props {
   readonly job: Job;
+  /** The chosen pass with its chosen fill alone. */
   readonly pass: Pass | null;
+  /** The same pass with all its fills; left out where nothing of it is changed. */
+  readonly chosen?: Pass | null;
   /** Shows the sheet without anything that changes the job. */
   readonly viewOnly?: boolean;
 }
 
 /** The sheet on its neutral surround, printed by the workers. */
-export function SheetView({ job, pass, viewOnly = false }: Props) {
+export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
@@ -198,7 +201,7 @@ export function SheetView({ job, pass, viewOnly = false }: Props) {
       {!viewOnly && view && pass?.on && screenTraits(fillOf(pass).screen, job.sheet.ppi).centre && (
         <CentreHandle sheet={job.sheet} pass={pass} view={view} />
       )}
-      {!viewOnly && view && pass && ready && <OnSheet job={job} pass={pass} view={view} />}
+      {!viewOnly && view && pass && ready && <OnSheet job={job} pass={pass} whole={chosen ?? pass} view={view} />}
       {ready && stage !== 'failed' && <WholePlates job={job} />}
       {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, 'changed', press)} />}
       {!viewOnly && pass && isEmpty(job) && <StartHere job={job} pass={pass} />}

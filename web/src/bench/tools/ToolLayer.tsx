@@ -16,6 +16,7 @@ import { colourRound } from '../../engine/colour-round.ts';
 import { pictureHere } from '../../engine/pictures.ts';
 import type { View } from '../../engine/view.ts';
 import { withPoint } from './strokes.ts';
+import { useStencilTools } from '../stencil/stencil-tools.ts';
 import { type Brush, type Tool, useTools } from './tool-store.ts';
 
 interface Props {
@@ -47,11 +48,12 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
   const strokeOf = (size: number) => ({ ...brush, size });
   if (tool === 'paint') {
     return ({ x, y, pressure }, first) => {
-      const now = useOpenJob.getState().job?.passes.find((p) => p.id === pass.id);
+      const all = useOpenJob.getState().job?.passes.flatMap((p) => p.fills);
+      const now = all?.find((f) => f.id === fillOf(pass).id);
       if (now)
         edit(
-          setTone(fillOf(pass).id, {
-            paint: withPoint(fillOf(now).tone.paint, first ? strokeOf(brush.size) : null, x, y, pressure),
+          setTone(now.id, {
+            paint: withPoint(now.tone.paint, first ? strokeOf(brush.size) : null, x, y, pressure),
           }),
         );
     };
@@ -78,15 +80,26 @@ function actionOf(tool: Tool, brush: Brush, job: Job, pass: Pass): At | null {
       if (under) edit(setFeed(fillOf(pass).id, { pick: under.colour }));
     };
   }
+  /** A point of the sheet as strokes of a cut-out keep it, in picture widths, and how many of them a mm is. */
+  const inWidths = (at: Spot) => {
+    const spot = spotOf(at);
+    const one = spotOf({ ...at, x: at.x + 1 });
+    const perMm = Math.hypot(one.x - spot.x, ((one.y - spot.y) * picture.height) / picture.width);
+    return { x: spot.x, y: (spot.y * picture.height) / picture.width, perMm };
+  };
   if (tool === 'cut-brush') {
     return (at, first) => {
-      const spot = spotOf(at);
-      const one = spotOf({ ...at, x: at.x + 1 });
-      const perMm = Math.hypot(one.x - spot.x, ((one.y - spot.y) * picture.height) / picture.width);
-      // Lengths of a cut-out's strokes are in picture widths.
-      const [x, y] = [spot.x, (spot.y * picture.height) / picture.width];
+      const { x, y, perMm } = inWidths(at);
       const begun = first ? { ...strokeOf(brush.size * perMm), strength: 1 } : null;
       changeCutOut(picture, (old) => ({ ...old, strokes: withPoint(old.strokes, begun, x, y, at.pressure) }));
+    };
+  }
+  if (tool === 'cut-mark') {
+    return (at, first) => {
+      const { x, y, perMm } = inWidths(at);
+      const { mark, markSize } = useStencilTools.getState();
+      const begun = first ? { does: mark, size: markSize * perMm, hardness: 1, strength: 1 } : null;
+      changeCutOut(picture, (old) => ({ ...old, marks: withPoint(old.marks, begun, x, y, 1) }));
     };
   }
   return null;
@@ -97,12 +110,14 @@ const HINTS: Partial<Record<Tool, string>> = {
   pick: 'Click a colour of the background to take it away. Escape ends.',
   'pick-ink': 'Click the colour of the art that this ink is to print. Escape ends.',
   'cut-brush': 'Paint over what should go or come back. Escape lays the brush down.',
+  'cut-mark': 'Draw rough strokes on the subject, then on what lies behind it. Escape ends.',
 };
 
 /** Takes the pointer over the sheet for the tool in hand, and shows the brush. */
 export function ToolLayer({ job, pass, view }: Props) {
   const tool = useTools((s) => s.tool);
   const brush = useTools((s) => s.brush);
+  const markSize = useStencilTools((s) => s.markSize);
   const last = useRef<{ x: number; y: number } | null>(null);
   const [pointer, setPointer] = useState<{ x: number; y: number } | null>(null);
   const act = actionOf(tool, brush, job, pass);
@@ -123,7 +138,7 @@ export function ToolLayer({ job, pass, view }: Props) {
   }
 
   const picks = tool === 'pick' || tool === 'pick-ink';
-  const brushSide = picks ? 0 : brush.size * perMm;
+  const brushSide = picks ? 0 : (tool === 'cut-mark' ? markSize : brush.size) * perMm;
   return (
     <div
       className="absolute inset-0 touch-none"

@@ -2,7 +2,7 @@ import { create } from 'zustand';
 import type { OverviewKind } from '../../engine/overviews.ts';
 
 /** What the pointer does on the sheet; without a tool it looks around. */
-export type Tool = 'none' | 'paint' | 'place' | 'crop' | 'pick' | 'cut-brush' | 'pick-ink';
+export type Tool = 'none' | 'paint' | 'place' | 'crop' | 'pick' | 'cut-brush' | 'cut-mark' | 'pick-ink' | 'stencil';
 
 export interface Brush {
   readonly does: 'lighten' | 'darken' | 'erase';

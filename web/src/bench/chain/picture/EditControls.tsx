@@ -1,4 +1,4 @@
-import { type CutOut, NEW_CUT_OUT, type Picture, WHOLE_CROP } from '@chromatype/core';
+import { type CutOut, marksSuffice, NEW_CUT_OUT, type Picture, WHOLE_CROP } from '@chromatype/core';
 import { FlipHorizontal2, RotateCcw, RotateCw } from 'lucide-react';
 import { setPictureEdit } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
@@ -9,6 +9,7 @@ import { MM, PERCENT } from '../../../ui/formats.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SliderRow } from '../../../ui/SliderRow.tsx';
 import { SwitchField } from '../../../ui/SwitchField.tsx';
+import { MarkControls } from '../../stencil/MarkControls.tsx';
 import { setBrush, takeTool, toggleTool, useTools } from '../../tools/tool-store.ts';
 
 const SIDES = [
@@ -91,7 +92,11 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
   return (
     <Fold
       title="Cut out"
-      note={cut ? `${many(cut.picks.length, 'colour')}, ${many(cut.strokes.length, 'stroke')}` : 'whole picture'}
+      note={
+        cut
+          ? `${many(cut.picks.length, 'colour')}, ${many(cut.strokes.length + cut.marks.length, 'stroke')}`
+          : 'whole picture'
+      }
     >
       <div className="flex flex-wrap gap-1">
         <Button strong={tool === 'pick'} aria-pressed={tool === 'pick'} onClick={() => toggleTool('pick')}>
@@ -107,7 +112,21 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
         >
           Brush
         </Button>
+        <Button strong={tool === 'cut-mark'} aria-pressed={tool === 'cut-mark'} onClick={() => toggleTool('cut-mark')}>
+          Rough strokes
+        </Button>
       </div>
+      {tool === 'cut-mark' && <MarkControls />}
+      {cut && cut.marks.length > 0 && (
+        <div className="flex items-center justify-between gap-2">
+          <span className="text-[11px] leading-tight text-muted">
+            {marksSuffice(cut.marks)
+              ? `${many(cut.marks.length, 'rough stroke')}: more of them mend the edge.`
+              : 'Draw a stroke on the subject and one on what lies behind it.'}
+          </span>
+          <Button onClick={() => change({ marks: [] })}>Clear</Button>
+        </div>
+      )}
       {tool === 'cut-brush' && (
         <>
           <Choice

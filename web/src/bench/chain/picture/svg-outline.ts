@@ -42,6 +42,14 @@ export async function svgOutline(text: string): Promise<string> {
   if (parsed.querySelector('parsererror') || parsed.documentElement.tagName.toLowerCase() !== 'svg') {
     throw new Error('This is not an SVG file.');
   }
+  // What lies outside the file is neither fetched nor drawn.
+  const outside = [...parsed.querySelectorAll('*')].some((e) =>
+    ['href', 'xlink:href', 'src'].some((name) => {
+      const value = e.getAttribute(name);
+      return value !== null && e.tagName.toLowerCase() !== 'a' && !/^(#|data:)/.test(value.trim());
+    }),
+  );
+  if (outside) throw new Error('This SVG refers to files outside itself; embed them and save it again.');
   // The browser itself works out boxes and transforms; the drawing is never shown.
   const holder = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
   holder.setAttribute('style', 'position:absolute;visibility:hidden;width:0;height:0');

@@ -1,0 +1,89 @@
+import { type Fill, type Job, type Param, partKindOf, type Stencil, type StencilPart } from '@chromatype/core';
+import { ParamField } from '../../../ui/ParamField.tsx';
+import { SelectField } from '../../../ui/SelectField.tsx';
+import { changePart } from '../../stencil/draw-parts.ts';
+import { FontChoice, ImportedOutline } from '../picture/OutlineSources.tsx';
+import { ColourList } from './ColourList.tsx';
+
+interface Props {
+  readonly job: Job;
+  readonly fill: Fill;
+  readonly stencil: Stencil;
+  readonly part: StencilPart;
+}
+
+/** How much of a drawing a part holds, in words; null for settings that have a control. */
+function drawn(param: Param, value: unknown): string | null {
+  if (param.kind === 'points') return `${(value as readonly number[]).length / param.each} points`;
+  if (param.kind === 'strokes') return `${(value as readonly unknown[]).length} strokes`;
+  return null;
+}
+
+/** Others that a setting may name. */
+function namesOf(param: Param, { job, stencil }: Props): readonly { name: string; label: string }[] | null {
+  if (param.kind === 'picture') return job.pictures.map((p) => ({ name: p.id, label: p.name }));
+  if (param.kind === 'stencil')
+    return job.stencils.filter((s) => s.id !== stencil.id).map((s) => ({ name: s.id, label: s.name }));
+  if (param.kind === 'pass') return job.passes.map((p) => ({ name: p.id, label: p.name }));
+  return null;
+}
+
+/** The settings of one part of a stencil. */
+export function PartSettings(props: Props) {
+  const { fill, part } = props;
+  const { params, about } = partKindOf(part.kind);
+  const change = (settings: Readonly<Record<string, unknown>>) => changePart(fill.id, part.id, settings);
+  return (
+    <div className="grid gap-1 border-b border-hairline bg-paper-2 px-2 pb-2">
+      <p className="text-[11px] leading-tight text-muted">{about}</p>
+      {part.kind === 'shape' && <ImportedOutline change={change} />}
+      {part.kind === 'lettering' && (
+        <FontChoice
+          settings={part.settings}
+          aspect={(part.settings.width as number) / (part.settings.height as number)}
+          change={change}
+        />
+      )}
+      <div className="grid grid-cols-2 gap-x-4 gap-y-0.5">
+        {Object.entries<Param>(params).map(([name, param]) => {
+          const value = part.settings[name];
+          if (param.when && !param.when(part.settings)) return null;
+          const words = drawn(param, value);
+          if (words)
+            return <p key={name} className="col-span-2 text-[11px] text-muted">{`${param.label}: ${words}.`}</p>;
+          const names = namesOf(param, props);
+          if (names) {
+            return (
+              <div key={name} className="col-span-2">
+                <SelectField
+                  label={param.label}
+                  about={param.about}
+                  value={(value as string | null) ?? ''}
+                  options={value === null ? [{ name: '', label: 'none' }, ...names] : names}
+                  onChange={(id) => change({ [name]: id || null })}
+                />
+              </div>
+            );
+          }
+          if (param.kind === 'colours') {
+            return (
+              <ColourList
+                key={name}
+                label={param.label}
+                colours={value as readonly string[]}
+                change={(colours) => change({ [name]: colours })}
+              />
+            );
+          }
+          if (param.kind === 'text' && param.hidden) return null;
+          const wide = param.kind === 'choice' || param.kind === 'flag' || param.kind === 'text';
+          return (
+            <div key={name} className={wide ? 'col-span-2' : ''}>
+              <ParamField param={param} value={value} onChange={(v) => change({ [name]: v })} />
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
