@@ -129,7 +129,7 @@ export * from './print/compose.ts';
 export * from './print/display.ts';
 export * from './print/env.ts';
 export * from './print/ink-levels.ts';
-export { coverPlanner } from './print/plan-cover.ts';
+export { coverPlanner, rasterOfFlood } from './print/plan-cover.ts';
 export { blendCovered } from './print/blend-fills.ts';
 export { planLight, prepareTables, tableReader } from './print/plan-light.ts';
 export { type PassPlan, planFill, type PrintHow } from './print/plan-fill.ts';

@@ -12,6 +12,7 @@ import { sheetPixels } from '../raster/sheet.ts';
 import type { PictureSource } from '../raster/source.ts';
 import type { PlannedCover } from '../stencil/edges.ts';
 import type { PartAsked, Raster } from '../stencil/parts/kind.ts';
+import { floodRaster } from '../stencil/parts/flood-part.ts';
 import type { PlacingSettings } from '../stencil/parts/placing.ts';
 import { planStencil } from '../stencil/stencil.ts';
 import { DEFAULT_TONE } from '../tone/tone.ts';
@@ -111,6 +112,14 @@ function askedOf(env: PrintEnv, job: Job, plates: PlatePlanner, stencil: CoverPl
     printed: (pass, under) => printRaster(env, job, plates, pass, under),
   };
 }
+
+/** The raster that a flood with such settings runs in; null while a pass is not there. */
+export const rasterOfFlood = (
+  env: PrintEnv,
+  job: Job,
+  plates: PlatePlanner,
+  settings: Parameters<typeof floodRaster>[0],
+): Raster | null => floodRaster(settings, askedOf(env, job, plates, coverPlanner(env, job, plates)));
 
 /** Returns a planner of the covers of a job's stencils. A stencil that the job does not hold covers nothing. */
 export function coverPlanner(env: PrintEnv, job: Job, plates: PlatePlanner): CoverPlanner {

@@ -99,8 +99,9 @@ function outline(engine: SheetEngine, job: Job, pass: Pass, view: View): Pixels 
     }
     return 0;
   };
+  const inside = onSheet(job, view);
   return drawn(view, (_, x, y) => {
-    const d = near(x, y, 2);
+    const d = inside(x, y) ? near(x, y, 2) : 0;
     return d === 0 ? null : d === 1 ? LINE : CASING;
   });
 }

@@ -18,7 +18,7 @@ import {
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { holdLock } from './live-worker.ts';
-import { floodShare } from './flood-share.ts';
+import { type FloodClick, floodClick } from './flood-click.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { livelyPlace, type PictureSample, pictureSample } from './picture-samples.ts';
@@ -123,9 +123,8 @@ const api = {
     const rgba = OVERVIEWS[kind](engine, job, pass, view);
     return Comlink.transfer(rgba, [rgba.buffer]);
   },
-  /** Which share of what it runs in a flood covers. */
-  floodShare(job: Job, settings: Readonly<Record<string, unknown>>): number {
-    return floodShare(engine, job, settings);
+  floodClick(job: Job, settings: Parameters<typeof floodClick>[2], like: Parameters<typeof floodClick>[3]): FloodClick {
+    return floodClick(engine, job, settings, like);
   },
   /** A stencil over the whole sheet, `width` pixels wide. */
   stencil(job: Job, id: string, width: number): Sample {

@@ -1,5 +1,5 @@
 import { planned } from '../../raster/planned.ts';
-import { flag, share, whole } from '../../settings/params.ts';
+import { flag, onlyFor, share, whole } from '../../settings/params.ts';
 import { clampedTo } from '../cover.ts';
 import { plannedMask, type PlannedCover } from '../edges.ts';
 import type { FloodHow } from '../flood/flood.ts';
@@ -26,7 +26,16 @@ export const FLOOD_PARAMS = {
     options: SOURCES,
   },
   ...PLACING_PARAMS,
-  pass: { kind: 'pass', label: 'Pass', about: 'Whose plate, or up to which pass the print.', normal: null },
+  picture: { ...PLACING_PARAMS.picture, ...onlyFor('source', 'picture') },
+  fit: { ...PLACING_PARAMS.fit, ...onlyFor('source', 'picture') },
+  turn: { ...PLACING_PARAMS.turn, ...onlyFor('source', 'picture') },
+  pass: {
+    kind: 'pass',
+    label: 'Pass',
+    about: 'Whose plate, or up to which pass the print.',
+    normal: null,
+    ...onlyFor('source', 'pass', 'print'),
+  },
   seeds: {
     kind: 'points',
     label: 'Starts',
@@ -46,7 +55,7 @@ export const FLOOD_PARAMS = {
 type FloodSettings = FloodHow & { readonly seeds: readonly number[] };
 
 /** The raster that a flood runs in; null while a pass is not there. */
-function rasterOf(
+export function floodRaster(
   { source, pass, ...placing }: { readonly source: string; readonly pass: string | null } & PlacingSettings,
   asked: PartAsked,
 ): Raster | null {
@@ -71,7 +80,7 @@ export const flood = partKind({
   fault: ({ source, pass }) =>
     source !== 'picture' && pass === null ? 'A flood runs in a print but names no pass; choose one.' : null,
   plan({ tolerance, joined, gap, reach, seeds, ...from }, asked) {
-    const raster = rasterOf(from, asked);
+    const raster = floodRaster(from, asked);
     if (!raster) return planned('nothing', null, [], () => () => 0 as const);
     const own = planRasterFlood(raster, { tolerance, joined, gap, reach, seeds }, asked);
     const { width, height, at } = raster;

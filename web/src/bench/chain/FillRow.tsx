@@ -40,7 +40,11 @@ export function FillRow({ job, pass, fill }: Props) {
   }
   const icon = 'grid h-6 w-6 shrink-0 place-items-center hover:text-hot-text disabled:opacity-35';
   return (
-    <section aria-label="Fills" className="flex h-[30px] shrink-0 items-center border-b border-hairline pr-1 pl-2.5">
+    <div
+      role="group"
+      aria-label="Fills"
+      className="flex h-[30px] [@media(max-height:740px)]:h-6 shrink-0 items-center border-b border-hairline pr-1 pl-2.5"
+    >
       <span className="pr-2 text-[13.5px] font-head font-semibold">Fill</span>
       <select
         aria-label="Fill of this pass"
@@ -106,6 +110,6 @@ export function FillRow({ job, pass, fill }: Props) {
       >
         <Plus size={15} aria-hidden />
       </button>
-    </section>
+    </div>
   );
 }

@@ -21,9 +21,11 @@ import { choosePictureFile } from '../add-picture.ts';
 const SHEET = { width: 32, height: 24 };
 const WIDE = 112;
 
-/** Whether a job has no picture yet, so that nothing of it can print. */
+/** Whether a job has neither pictures nor tints nor stencils yet, so that nothing of it can print. */
 export const isEmpty = (job: Job): boolean =>
-  job.pictures.length === 0 && job.passes.every((p) => fillOf(p).feed.picture === null);
+  job.pictures.length === 0 &&
+  job.stencils.length === 0 &&
+  job.passes.every((p) => p.fills.every(({ feed }) => feed.picture === null && feed.part !== 'tint'));
 
 /** A small sheet of a made picture as a pass would print it. */
 async function madeSample(job: Job, pass: Pass, kind: MadeKind) {

@@ -1,9 +1,10 @@
 import type { Fill, Job, Mark, Pass, Stroke } from '@chromatype/core';
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { beginGesture, endGesture } from '../../document/store.ts';
+import { beginGesture, endGesture, useOpenJob } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import type { View } from '../../engine/view.ts';
+import { isTyping } from '../../ui/is-typing.ts';
 import { takeTool } from '../tools/tool-store.ts';
 import { withPoint } from '../tools/strokes.ts';
 import {
@@ -59,6 +60,11 @@ interface At {
   readonly cy: number;
   readonly pressure: number;
   readonly shift: boolean;
+}
+
+/** A stroke over several areas: where it began, in shares of what is flooded. */
+interface FloodStroke {
+  from: readonly [number, number] | null;
 }
 
 /** What is being drawn and is no part yet: corners, nodes (x, y, and the offset of the handle after them), or a box. */
@@ -132,7 +138,9 @@ export function DrawLayer({ job, pass, fill, view }: Props) {
   close.current = closeDraft;
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key === 'Enter') close.current();
+      const { drawing: kind } = useStencilTools.getState();
+      const closes = kind === 'polygon' || kind === 'pen';
+      if (closes && event.key === 'Enter' && !isTyping(event.target)) close.current();
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
@@ -147,28 +155,35 @@ export function DrawLayer({ job, pass, fill, view }: Props) {
     else layPart(fill.id, nextPart('brush', { strokes: next }));
   }
 
-  function floodAt(at: At): void {
+  /** Clicks of a flood that wait for those before them: each goes on from what these have covered. */
+  const flooding = useRef<Promise<void>>(Promise.resolve());
+  /** Where the stroke began, in shares of what is flooded. */
+  const stroke = useRef<FloodStroke>({ from: null });
+
+  function floodAt(at: At, first: boolean): void {
+    if (first) stroke.current = { from: null };
+    const own = stroke.current;
+    flooding.current = flooding.current.then(() => floodFrom(at, own)).catch((error: unknown) => console.error(error));
+  }
+
+  async function floodFrom(at: At, own: FloodStroke): Promise<void> {
+    const now = useOpenJob.getState().job;
+    if (!now) return;
     const known = chosenPart(fill.id, 'flood');
-    const settings = known?.settings ?? floodSource(job, pass, fill);
+    const settings = known?.settings ?? floodSource(now, pass, fill);
     if (!settings) {
       toast('There is nothing to flood in: add a picture, or a pass under this one.');
       return;
     }
-    const seed = floodSeed(job, settings, at.x, at.y);
+    const seed = floodSeed(now, settings, at.x, at.y);
     if (!seed) return;
-    const full = { ...nextPart('flood', {}).settings, ...settings, seeds: seed };
-    void enginePool()
-      .sampler.floodShare(job, full)
-      .then((share) => {
-        if (share > ALL) {
-          toast('Nothing on this page stops the flood, so it would cover all of it; nothing was changed.');
-          return;
-        }
-        // The part may have been taken away or chosen meanwhile.
-        const now = chosenPart(fill.id, 'flood');
-        if (now) changePart(fill.id, now.id, { seeds: [...(now.settings.seeds as readonly number[]), ...seed] });
-        else layPart(fill.id, nextPart('flood', { ...settings, seeds: seed }));
-      });
+    const seeds = [...((settings.seeds as readonly number[] | undefined) ?? []), ...seed];
+    const part = known ?? nextPart('flood', { ...settings, seeds });
+    const { share, adds } = await enginePool().sampler.floodClick(now, { ...part.settings, seeds } as never, own.from);
+    own.from ??= seed;
+    if (share > ALL) toast('Nothing on this page stops the flood, so it would cover all of it; nothing was changed.');
+    else if (adds && known) changePart(fill.id, known.id, { seeds });
+    else if (adds) layPart(fill.id, part);
   }
 
   function markTo(at: At, first: boolean): void {
@@ -201,7 +216,7 @@ export function DrawLayer({ job, pass, fill, view }: Props) {
 
   function begin(at: At): void {
     if (drawing === 'brush') brushTo(at, true);
-    else if (drawing === 'flood') floodAt(at);
+    else if (drawing === 'flood') floodAt(at, true);
     else if (drawing === 'subject') markTo(at, true);
     else if (drawing === 'polygon') setDraft({ points: [...draft.points, at.x, at.y], from: at });
     else if (drawing === 'pen') setDraft({ points: [...draft.points, at.x, at.y, 0, 0], from: at });
@@ -218,7 +233,7 @@ export function DrawLayer({ job, pass, fill, view }: Props) {
     if (!apart || Math.hypot(at.cx - last.current!.cx, at.cy - last.current!.cy) < apart) return;
     last.current = at;
     if (drawing === 'brush') brushTo(at, false);
-    else if (drawing === 'flood') floodAt(at);
+    else if (drawing === 'flood') floodAt(at, false);
     else if (drawing === 'subject') markTo(at, false);
     else if (drawing === 'freehand') setDraft({ ...draft, points: [...draft.points, at.x, at.y] });
   }

@@ -117,7 +117,10 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
   const recolour = (colour: string, name = ink.name) => change({ name, colour, measured: null });
   const thumb = (
     <div className={`${THUMB} min-h-[20px]`} style={{ background: job.sheet.stock.colour }}>
-      <div className="h-full min-h-[26px] w-full" style={{ background: ink.colour, opacity: ink.strength }} />
+      <div
+        className="h-full min-h-[26px] w-full [@media(max-height:740px)]:min-h-[22px]"
+        style={{ background: ink.colour, opacity: ink.strength }}
+      />
     </div>
   );
   const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'is opaque' : 'overprints';
@@ -166,7 +169,7 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
         </div>
       }
     >
-      <div className="flex items-center justify-between gap-2">
+      <div className="flex items-center justify-between gap-2 [@media(max-height:740px)]:in-data-[mode=rest]:hidden">
         <ColourField label="Ink colour" value={ink.colour} onChange={(colour) => recolour(colour)} />
         <TextField
           label="Name of the pass"

@@ -29,6 +29,7 @@ import { Placing } from './Placing.tsx';
 import { SeparationControls } from './SeparationControls.tsx';
 import { SplitMenu } from './SplitMenu.tsx';
 import { resolutionNote } from './resolution-note.ts';
+import { TintControls, TintRow, tintNote } from './TintControls.tsx';
 
 const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
   { value: 'colour', label: 'Colour', title: 'The whole picture, for palettes; elsewhere its lightness' },
@@ -37,6 +38,7 @@ const PARTS: readonly { value: FeedPart; label: string; title: string }[] = [
   { value: 'g', label: 'G', title: 'Green light' },
   { value: 'b', label: 'B', title: 'Blue light' },
   { value: 'alpha', label: 'Alpha', title: 'Prints where the picture is opaque' },
+  { value: 'tint', label: 'Tint', title: 'A tint by percentage, flat or graded; no picture is needed' },
 ];
 
 /** What a pass of a separation may take besides. */
@@ -58,7 +60,9 @@ async function replaceFile(id: string): Promise<void> {
 function PictureStationPart({ job, pass, fill }: ChainProps) {
   const picture = pictureOf(job, fill.feed);
   const setParam = useSetParam(true);
-  const ready = usePictures((s) => (picture?.hash ? canBeSeen(s, picture.hash) : picture !== undefined));
+  const ready = usePictures((s) =>
+    fill.feed.part === 'tint' ? true : picture?.hash ? canBeSeen(s, picture.hash) : picture !== undefined,
+  );
   const thumb = (
     <SampleCanvas
       label="What leaves the Picture station"
@@ -75,84 +79,105 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
     void addMadePicture(value.slice(MAKE.length), fill.id);
     setParam('station', 'picture');
   };
+  const tinted = fill.feed.part === 'tint';
   const iconButton = 'grid h-6 w-6 place-items-center hover:text-hot-text';
   const size = picture && shownSize(picture);
   return (
     <Station
       title="Picture"
       note={
-        note?.short ? note.brief : !picture ? 'none' : picture.made ? 'made here' : `${size!.width} × ${size!.height}`
+        tinted
+          ? tintNote(fill)
+          : note?.short
+            ? note.brief
+            : !picture
+              ? 'none'
+              : picture.made
+                ? 'made here'
+                : `${size!.width} × ${size!.height}`
       }
-      warns={note?.short ?? false}
-      about={note?.text}
+      warns={!tinted && (note?.short ?? false)}
+      about={tinted ? 'How much the ink covers' : note?.text}
       thumb={thumb}
       more={
-        picture && (
-          <div className="grid grid-cols-1 gap-1.5">
-            {note && (
-              <p className={`text-[11px] leading-tight ${note.short ? 'text-hot-text' : 'text-muted'}`}>{note.text}</p>
-            )}
-            {separation && (
-              <>
-                <SeparationControls job={job} pass={pass} fill={fill} separation={separation} />
-                <SplitMenu job={job} pass={pass} />
-              </>
-            )}
-            {picture.made && (
-              <Fold title="Settings" note={picture.name} open>
-                <MadeControls picture={picture} />
-              </Fold>
-            )}
-            <Placing job={job} pass={pass} fill={fill} />
-            {!picture.made && <CropControls picture={picture} />}
-            {!picture.made && <CutOutControls picture={picture} />}
-          </div>
+        tinted ? (
+          <TintControls fill={fill} />
+        ) : (
+          picture && (
+            <div className="grid grid-cols-1 gap-1.5">
+              {note && (
+                <p className={`text-[11px] leading-tight ${note.short ? 'text-hot-text' : 'text-muted'}`}>
+                  {note.text}
+                </p>
+              )}
+              {separation && (
+                <>
+                  <SeparationControls job={job} pass={pass} fill={fill} separation={separation} />
+                  <SplitMenu job={job} pass={pass} />
+                </>
+              )}
+              {picture.made && (
+                <Fold title="Settings" note={picture.name} open>
+                  <MadeControls picture={picture} />
+                </Fold>
+              )}
+              <Placing job={job} pass={pass} fill={fill} />
+              {!picture.made && <CropControls picture={picture} />}
+              {!picture.made && <CutOutControls picture={picture} />}
+            </div>
+          )
         )
       }
     >
-      <div className="flex items-center gap-1 pb-0.5">
-        <select
-          aria-label="Picture of this pass"
-          data-own
-          value={fill.feed.picture ?? ''}
-          onChange={(e) => choose(e.target.value)}
-          className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper"
-        >
-          <option value="">{job.pictures.length > 0 ? 'no picture' : 'drop, paste or add one'}</option>
-          {job.pictures.map((p) => (
-            <option key={p.id} value={p.id}>
-              {p.name}
-            </option>
-          ))}
-          <optgroup label="Make one here">
-            {MADE_KINDS.map((k) => (
-              <option key={k.name} value={`${MAKE}${k.name}`} title={k.about}>
-                {k.label}
+      {tinted ? (
+        <div className="grid min-h-[26px] items-center pb-0.5">
+          <TintRow fill={fill} />
+        </div>
+      ) : (
+        <div className="flex items-center gap-1 pb-0.5">
+          <select
+            aria-label="Picture of this pass"
+            data-own
+            value={fill.feed.picture ?? ''}
+            onChange={(e) => choose(e.target.value)}
+            className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper"
+          >
+            <option value="">{job.pictures.length > 0 ? 'no picture' : 'drop, paste or add one'}</option>
+            {job.pictures.map((p) => (
+              <option key={p.id} value={p.id}>
+                {p.name}
               </option>
             ))}
-          </optgroup>
-        </select>
-        {picture?.hash && (
+            <optgroup label="Make one here">
+              {MADE_KINDS.map((k) => (
+                <option key={k.name} value={`${MAKE}${k.name}`} title={k.about}>
+                  {k.label}
+                </option>
+              ))}
+            </optgroup>
+          </select>
+          {picture?.hash && (
+            <button
+              type="button"
+              onClick={() => void replaceFile(picture.id)}
+              title="Put another file in its place; all settings stay"
+              aria-label="Replace the picture"
+              className={iconButton}
+            >
+              <Replace size={14} aria-hidden />
+            </button>
+          )}
           <button
             type="button"
-            onClick={() => void replaceFile(picture.id)}
-            title="Put another file in its place; all settings stay"
-            aria-label="Replace the picture"
+            onClick={() => choosePictureFile(pass.id)}
+            title="Add a picture"
+            aria-label="Add a picture"
             className={iconButton}
           >
-            <Replace size={14} aria-hidden />
+            <ImagePlus size={15} aria-hidden />
           </button>
-        )}
-        <button
-          type="button"
-          onClick={() => choosePictureFile(pass.id)}
-          title="Add a picture"
-          aria-label="Add a picture"
-          className={iconButton}
-        >
-          <ImagePlus size={15} aria-hidden />
-        </button>
-      </div>
+        </div>
+      )}
       <div className="flex items-center justify-between gap-2">
         <select
           aria-label="Part of the picture"
@@ -166,7 +191,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
             </option>
           ))}
         </select>
-        {picture && !separation && <SplitMenu job={job} pass={pass} />}
+        {picture && !tinted && !separation && <SplitMenu job={job} pass={pass} />}
         {separation && (
           <span
             className="min-w-0 truncate text-[11px] text-muted"

@@ -13,12 +13,13 @@ export function EdgeSettings({ stencil }: { readonly stencil: Stencil }) {
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-0.5">
       {Object.entries<Param>(EDGE_PARAMS).map(([name, param]) => (
-        <ParamField
-          key={name}
-          param={param}
-          value={stencil.edges[name as keyof Edges]}
-          onChange={(value) => edit(setEdges(stencil.id, { [name]: value }))}
-        />
+        <div key={name} className={param.kind !== 'number' || param.label.length > 9 ? 'col-span-2' : ''}>
+          <ParamField
+            param={param}
+            value={stencil.edges[name as keyof Edges]}
+            onChange={(value) => edit(setEdges(stencil.id, { [name]: value }))}
+          />
+        </div>
       ))}
     </div>
   );

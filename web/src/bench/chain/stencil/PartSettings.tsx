@@ -12,6 +12,9 @@ interface Props {
   readonly part: StencilPart;
 }
 
+/** Labels of numbers up to this many letters stand two in a row. */
+const NARROW = 9;
+
 /** How much of a drawing a part holds, in words; null for settings that have a control. */
 function drawn(param: Param, value: unknown): string | null {
   if (param.kind === 'points') return `${(value as readonly number[]).length / param.each} points`;
@@ -76,7 +79,7 @@ export function PartSettings(props: Props) {
             );
           }
           if (param.kind === 'text' && param.hidden) return null;
-          const wide = param.kind === 'choice' || param.kind === 'flag' || param.kind === 'text';
+          const wide = param.kind !== 'number' || param.label.length > NARROW;
           return (
             <div key={name} className={wide ? 'col-span-2' : ''}>
               <ParamField param={param} value={value} onChange={(v) => change({ [name]: v })} />
