@@ -15,6 +15,7 @@ import {
 } from '../src/index.ts';
 import { angleApart } from './angles.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
+import { keptScreens } from './kept-screens.ts';
 import { kernels } from './plates.ts';
 import { compiledFor, lpi, screenOf, thresholdsOf, worstCoverage } from './screens.ts';
 
@@ -78,6 +79,8 @@ describe('coverage equals tone (definition of a threshold screen), 64 tones', ()
   });
 });
 
+const caches = keptScreens();
+
 /** The plate of a flat tone. */
 function flat(screen: Screen, side: number, value: number): Bitmap {
   const source: PictureSource = greyPicture(side, side, () => value);
@@ -85,7 +88,7 @@ function flat(screen: Screen, side: number, value: number): Bitmap {
   const tile = filePicture({ id: 'tile', name: 'tile', hash: 'b'.repeat(64), width: 90, height: 60 });
   const job: Job = { ...base, pictures: [...base.pictures, tile] };
   const pictures = (hash: string) => (hash === tile.hash ? TILE : source);
-  const chain = planPass({ kernels, pictures }, job, job.passes[0]!);
+  const chain = planPass({ kernels, pictures, caches }, job, job.passes[0]!);
   const plate = chain.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 });
   chain.release();
   if (!isBitmap(plate)) throw new Error('a threshold screen prints one bit a pixel');
@@ -128,7 +131,7 @@ test.each([
   const job: Job = { ...base, pictures: [...base.pictures, tile] };
   const plateOf = (area: { x: number; y: number; width: number; height: number }) => {
     const pictures = (hash: string) => (hash === tile.hash ? TILE : source);
-    const chain = planPass({ kernels, pictures }, job, job.passes[0]!);
+    const chain = planPass({ kernels, pictures, caches }, job, job.passes[0]!);
     const plate = chain.plate.read({ ...area, step: 1 });
     chain.release();
     return plate as Bitmap;

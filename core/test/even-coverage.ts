@@ -1,30 +1,28 @@
-/** A bell of some deviation in pixels, along x or y, over a square that repeats. */
+/** Rows of a square that repeats through a bell; the result is turned, so that a second call evens out the columns. */
+function throughBell(from: Float64Array, side: number, bell: Float64Array): Float64Array {
+  const reach = (bell.length - 1) / 2;
+  const out = new Float64Array(side * side);
+  const row = new Float64Array(side + 2 * reach);
+  for (let y = 0; y < side; y++) {
+    for (let k = 0; k < row.length; k++) row[k] = from[y * side + ((((k - reach) % side) + side) % side)]!;
+    for (let x = 0; x < side; x++) {
+      let all = 0;
+      for (let k = 0; k < bell.length; k++) all += bell[k]! * row[x + k]!;
+      out[x * side + y] = all;
+    }
+  }
+  return out;
+}
+
+/** A square that repeats, evened out by a bell of some deviation in pixels. */
 function blurred(from: Float64Array, side: number, deviation: number): Float64Array {
   const reach = Math.ceil(3.5 * deviation);
   const bell = Float64Array.from({ length: 2 * reach + 1 }, (_, k) =>
     Math.exp(-((k - reach) ** 2) / (2 * deviation ** 2)),
   );
   const sum = bell.reduce((a, b) => a + b, 0);
-  let values = from;
-  for (const [dx, dy] of [
-    [1, 0],
-    [0, 1],
-  ] as const) {
-    const next = new Float64Array(side * side);
-    for (let y = 0; y < side; y++) {
-      for (let x = 0; x < side; x++) {
-        let all = 0;
-        for (let k = -reach; k <= reach; k++) {
-          const u = (((x + k * dx) % side) + side) % side;
-          const v = (((y + k * dy) % side) + side) % side;
-          all += bell[k + reach]! * values[v * side + u]!;
-        }
-        next[y * side + x] = all / sum;
-      }
-    }
-    values = next;
-  }
-  return values;
+  const even = bell.map((v) => v / sum);
+  return throughBell(throughBell(from, side, even), side, even);
 }
 
 /**

@@ -144,7 +144,7 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
   ],
   ['dots on spokes', jobWith(dots({ lattice: 'spokes' }))],
   ['dots on a spiral', jobWith(dots({ lattice: 'spiral' }))],
-  ['scattered dots', jobWith(dots({ lattice: 'scattered' }))],
+  ['scattered dots', jobWith(dots({ lattice: 'scattered' }, { frequency: { value: 4, per: 'px' } }))],
   ['straight lines', jobWith(family('lines', { kind: 'straight' }))],
   ['waves', jobWith(family('lines', { kind: 'wave' }))],
   ['concentric lines', jobWith(family('lines', { kind: 'concentric' }))],

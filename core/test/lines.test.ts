@@ -2,13 +2,16 @@ import { bitAt, type Bitmap, compileScreen, planPass, type Screen } from '../src
 import { LINE_KINDS } from '../src/screen/families/lines/names.ts';
 import { hatchStarts } from '../src/screen/families/lines/compile.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
+import { keptScreens } from './kept-screens.ts';
 import { kernels } from './plates.ts';
 import { compiledFor, lpi, screenOf } from './screens.ts';
+
+const caches = keptScreens();
 
 function flat(screen: Screen, side: number, tone: number): Bitmap {
   const source = greyPicture(side, side, () => 255 * (1 - tone));
   const job = pixelJob(side, side, source, { tone: { meaning: 'even' }, screen });
-  const chain = planPass({ kernels, pictures: () => source }, job, job.passes[0]!);
+  const chain = planPass({ kernels, pictures: () => source, caches }, job, job.passes[0]!);
   const plate = chain.plate.read({ x: 0, y: 0, width: side, height: side, step: 1 }) as Bitmap;
   chain.release();
   return plate;

@@ -15,7 +15,7 @@ import { pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { screenOf } from '../screens.ts';
 
-const SIDE = 192;
+const SIDE = 160;
 
 /** A demo picture: its file if scripts/test.sh has made it, or else it is drawn here, which takes a minute. */
 async function demoPicture(name: keyof typeof PICTURES): Promise<Buffer> {

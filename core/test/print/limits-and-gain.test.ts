@@ -13,6 +13,7 @@ import {
   sheetPixels,
   withFill,
 } from '../../src/index.ts';
+import { keptScreens } from '../kept-screens.ts';
 import { kernels } from '../plates.ts';
 
 const TILE = 'd'.repeat(64);
@@ -51,10 +52,12 @@ function evenJob(tone: number, screen: (fill: Fill) => Partial<Fill['screen']>):
   });
 }
 
+const caches = keptScreens();
+
 /** Share of the sheet that prints. */
 function printed(job: Job, gain = 0): number {
   const pass = job.passes[0]!;
-  const env = { kernels, pictures: (hash: string) => (hash === TILE ? tile : null) };
+  const env = { kernels, pictures: (hash: string) => (hash === TILE ? tile : null), caches };
   const plan = planPass(env, job, pass, { gain });
   const { width, height } = sheetPixels(job.sheet);
   const plate = plan.plate.read({ x: 0, y: 0, width, height, step: 1 });
