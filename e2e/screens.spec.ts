@@ -1,6 +1,6 @@
 import { spectrumPeak } from '@chromatype/core';
 import { expect, test } from '@playwright/test';
-import { makeOutput, saved, settled, type } from './support/bench.ts';
+import { makeOutput, newJob, saved, settled, type } from './support/bench.ts';
 import { inkOf } from './support/pictures.ts';
 import { photoJob } from './support/preview.ts';
 import { cell, dragDial, family, screenOf } from './support/screen.ts';
@@ -56,7 +56,7 @@ test('lines: frequency and angle stay when the family changes; the plate’s lin
 test('the centre of rings is dragged on the sheet, in one step of undo, and the plate’s rings move', async ({
   page,
 }) => {
-  const id = await photoJob(page);
+  const id = await photoJob(page, newJob);
   await family(page, 'Lines');
   await cell(page, 'Lines', 'Concentric');
   await settled(page);

@@ -161,3 +161,47 @@ test('rough strokes cut a subject out of its picture, and serve as a stencil', a
   expect(coverageRound(cut, 0.15, 0.5, 60)).toBe(0);
   expect(coverageRound(cut, 0.85, 0.2, 60)).toBe(0);
 });
+
+test('tints come from the shelf by a click and by dragging into a stencil', async ({ page }) => {
+  const id = await smallJob(page);
+  await openStation(page, 'Stencil');
+  await draw(page, 'Rectangle');
+  await strokeOver(page, [
+    [0.1, 0.1],
+    [0.4, 0.9],
+  ]);
+  await page.getByRole('button', { name: 'Tint shelf' }).click();
+  const shelf = page.getByRole('dialog', { name: 'Tint shelf' });
+  await shelf.getByRole('radio', { name: '55', exact: true }).click();
+  await shelf.getByRole('button', { name: 'Tint 40 %' }).click();
+  await shelf.getByRole('button', { name: 'Close the tint shelf' }).click();
+  await page.getByRole('button', { name: 'Add a fill' }).click();
+  await openStation(page, 'Stencil');
+  await draw(page, 'Ellipse');
+  await strokeOver(page, [
+    [0.6, 0.2],
+    [0.9, 0.8],
+  ]);
+  await page.getByRole('button', { name: 'Tint shelf' }).click();
+  const box = await sheetBox(page);
+  const sheet = page.getByTestId('sheet');
+  const from = (await sheet.boundingBox())!;
+  await shelf.getByRole('button', { name: 'Tint 10 %' }).dragTo(sheet, {
+    // The handles of the ellipse lie over the sheet until the drag begins.
+    force: true,
+    targetPosition: { x: box.x - from.x + 0.25 * box.width, y: box.y - from.y + 0.5 * box.height },
+  });
+  await expect(page.getByLabel('Fill of this pass')).toContainText('1');
+  await saved(page);
+  await expect
+    .poll(async () => (await storedJob(page, id)).document.passes[0]!.fills.map((f) => [f.feed.part, f.feed.tint]))
+    .toEqual([
+      ['tint', 0.1],
+      ['tint', 0.4],
+    ]);
+  const { fills } = (await storedJob(page, id)).document.passes[0]!;
+  expect(fills.map((f) => f.screen.frequency)).toEqual([
+    { value: 55, per: 'lpi' },
+    { value: 55, per: 'lpi' },
+  ]);
+});

@@ -11,6 +11,7 @@ import { plateRows } from './plate.ts';
 import { previewRows } from './preview.ts';
 import { separationRows } from './separation.ts';
 import { sampleRows } from './samples.ts';
+import { stencilRows } from './stencils.ts';
 import { toneRows } from './tone.ts';
 import { printTable, repeated, type Row } from './statistics.ts';
 
@@ -40,6 +41,10 @@ const GROUPS: Readonly<Record<string, () => Promise<Row[]>>> = {
   },
   made: () => repeated(madeRows),
   samples: () => repeated(sampleRows),
+  stencils: async () => {
+    const photo = await colours();
+    return repeated(() => stencilRows(photo));
+  },
   separation: async () => separationRows(await colours(), picture, folder),
   opening: () => repeated(() => openingRows(demo)),
   preview: () => previewRows(picture, folder, repeated),

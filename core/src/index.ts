@@ -53,7 +53,7 @@ export * from './picture/placement.ts';
 export * from './picture/types.ts';
 export * from './picture/weights.ts';
 export { MARK_DOES, type Mark } from './picture/subject/known-pixels.ts';
-export { marksSuffice } from './picture/subject/matte.ts';
+export { marksSuffice, prepareSubject, subjectMatte } from './picture/subject/matte.ts';
 export { shareUnder, spotUnder } from './picture/where.ts';
 
 export { autoEnds } from './tone/auto-ends.ts';
@@ -93,6 +93,7 @@ export type { Cover, CoverReader, Meeting } from './stencil/cover.ts';
 export { EDGE_PARAMS, type EdgeSettings } from './stencil/edge-params.ts';
 export { PART_KINDS, PART_NAMES, partKindOf } from './stencil/parts/index.ts';
 export type { PartKind } from './stencil/parts/kind.ts';
+export { createFlooder, type Flooder, type FloodHow } from './stencil/flood/flood.ts';
 export { movedPart } from './stencil/moved-part.ts';
 export { runArea, runBytes, type RunMask } from './stencil/run-mask.ts';
 export * from './stencil/stencil.ts';

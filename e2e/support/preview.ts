@@ -1,6 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
-import { dropFile, makeOutput, newJob, settled } from './bench.ts';
+import { dropFile, makeOutput, smallJob, settled } from './bench.ts';
 import { softPhoto } from './pictures.ts';
 
 /** What the viewer's canvas shows, and which sheet pixel its first pixel is. */
@@ -18,8 +18,8 @@ export async function seen(page: Page) {
 }
 
 /** A new job with a soft photo in it; its id. */
-export async function photoJob(page: Page): Promise<string> {
-  const id = await newJob(page);
+export async function photoJob(page: Page, make = smallJob): Promise<string> {
+  const id = await make(page);
   await dropFile(page, 'photo.jpg', 'image/jpeg', await softPhoto(1200, 900));
   await expect(page.getByLabel('Picture of this pass')).toHaveValue(/.+/);
   await settled(page);

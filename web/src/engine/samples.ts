@@ -154,3 +154,26 @@ export function screenSample(engine: SheetEngine, asked: ScreenAsked): Sample {
   const sample = sampleJob(job, neutral, w, h, pitch);
   return printedSmall({ engine, ...sample, source: flatSource(w, h, asked.tone), draft }, scale);
 }
+
+/** A tint of a pass as it lies on the shelf: a straight gradation runs down, a round one from the middle to the side. */
+export function tintSample(engine: SheetEngine, asked: Omit<ScreenAsked, 'tone' | 'draft' | 'pitch'>): Sample {
+  const { job, pass } = asked;
+  const fill = fillOf(pass);
+  const scale = reduction(cellPixels(job, pass), asked.largestCell);
+  const [w, h] = [Math.ceil(asked.width / scale), Math.ceil(asked.height / scale)];
+  const mm = (pixels: number) => (pixels / job.sheet.ppi) * MM_PER_INCH;
+  const [cx, cy] = [mm(w) / 2, mm(h) / 2];
+  const line =
+    fill.feed.run === 'linear'
+      ? { fromX: cx, fromY: 0, toX: cx, toY: mm(h) }
+      : { fromX: cx, fromY: cy, toX: cx, toY: mm(h) };
+  const sample = passOf(pass, {
+    ...fill,
+    feed: { ...fill.feed, ...line },
+    tone: DEFAULT_TONE,
+    // On a sheet of another size a count across would be another frequency.
+    screen: { ...fill.screen, frequency: px(pitchPixels(job, pass)) },
+  });
+  const small = { ...job, sheet: { ...job.sheet, width: mm(w), height: mm(h), bleed: 0 }, passes: [sample] };
+  return printedSmall({ engine, job: small, pass: sample, source: flatSource(1, 1, 0), draft: false }, scale);
+}

@@ -119,3 +119,13 @@ export function stencilSample(engine: SheetEngine, job: Job, id: string, width: 
   for (let k = 0; k < width * height; k++) rgba.fill(255 - valueAt(cover, k), 4 * k, 4 * k + 3);
   return { width, height, rgba };
 }
+
+/** Ids of the stencils that let at least half of the ink print at a place of the sheet in mm, in the job's order. */
+export function stencilsAt(engine: SheetEngine, job: Job, x: number, y: number): string[] {
+  const perMm = job.sheet.ppi / MM_PER_INCH;
+  const [px, py] = [x, y].map((mm) => Math.floor((mm + job.sheet.bleed) * perMm)) as [number, number];
+  const spot = { x: px, y: py, width: 1, height: 1 };
+  return job.stencils.flatMap(({ id }) =>
+    valueAt(coverAt(engine, job, id, job.sheet.ppi, spot), 0) >= 128 ? [id] : [],
+  );
+}

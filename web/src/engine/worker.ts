@@ -22,7 +22,7 @@ import { type FloodClick, floodClick } from './flood-click.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { livelyPlace, type PictureSample, pictureSample } from './picture-samples.ts';
-import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample } from './samples.ts';
+import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample, tintSample } from './samples.ts';
 import { lookAt, type LookAsked } from './look.ts';
 import {
   measureRepeats,
@@ -33,7 +33,7 @@ import {
   type SpotMeasure,
 } from './measures.ts';
 import { OVERVIEWS, type OverviewKind } from './overviews.ts';
-import { stencilSample } from './stencil-looks.ts';
+import { stencilSample, stencilsAt } from './stencil-looks.ts';
 import { type CropPixels, stripSample } from './strips.ts';
 import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
@@ -113,6 +113,13 @@ const api = {
     const start = performance.now();
     const sample = screenSample(engine, asked);
     return sent({ ...sample, took: performance.now() - start });
+  },
+  tint(asked: Parameters<typeof tintSample>[1]): Sample {
+    return sent(tintSample(engine, asked));
+  },
+  /** Stencils that let print at a place of the sheet in mm. */
+  stencilsAt(job: Job, x: number, y: number): string[] {
+    return stencilsAt(engine, job, x, y);
   },
   picture(job: Job, pass: Pass, width: number, draft = false): PictureSample {
     const made = pictureSample(engine, draft ? quickSeparations(job) : job, pass, reducedOf(job, pass), width);

@@ -1,8 +1,12 @@
 import { createFill, type Fill, type Job, MOST_FILLS, type Pass } from '@chromatype/core';
-import { ArrowDown, ArrowUp, Eye, EyeOff, Plus, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Eye, EyeOff, Grip, Plus, Trash2 } from 'lucide-react';
+import { createPortal } from 'react-dom';
 import { addFill, moveFill, newId, removeFill, setFill } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
 import { useSetParam } from '../../ui/use-set-param.ts';
+import { setTintShelf, useTintShelf } from '../tints/shelf-store.ts';
+import { TintShelf } from '../tints/TintShelf.tsx';
+import { OVER_CHAIN } from './screen/cells/CellChoice.tsx';
 
 interface Props {
   readonly job: Job;
@@ -20,6 +24,8 @@ export function fillName(job: Job, pass: Pass, fill: Fill): string {
 /** The fills of the chosen pass, the uppermost first: one of them is shown by the chain. */
 export function FillRow({ job, pass, fill }: Props) {
   const setParam = useSetParam(true);
+  const shelf = useTintShelf((s) => s.open);
+  const over = shelf && document.getElementById(OVER_CHAIN);
   const choose = (id: string) => setParam('fill', id);
   const at = pass.fills.findIndex((f) => f.id === fill.id);
   function add(): void {
@@ -96,6 +102,17 @@ export function FillRow({ job, pass, fill }: Props) {
           </button>
         </>
       )}
+      <button
+        type="button"
+        className={icon}
+        aria-label="Tint shelf"
+        aria-expanded={shelf}
+        title="Tints to lay into this fill or into a stencil"
+        onClick={() => setTintShelf({ open: !shelf })}
+      >
+        <Grip size={14} aria-hidden />
+      </button>
+      {over && createPortal(<TintShelf job={job} pass={pass} fill={fill} />, over)}
       <button
         type="button"
         className={icon}

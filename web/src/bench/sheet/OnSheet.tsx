@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { View } from '../../engine/view.ts';
 import { Overlay } from '../tools/Overlay.tsx';
 import { ToolLayer } from '../tools/ToolLayer.tsx';
+import { TintDrop } from '../tints/TintDrop.tsx';
 import { useTools } from '../tools/tool-store.ts';
 import { DrawLayer } from '../stencil/DrawLayer.tsx';
 import { hasHandles } from '../stencil/draw-parts.ts';
@@ -44,6 +45,7 @@ export function OnSheet({ job, pass, whole, view }: Props) {
         </Suspense>
       )}
       {tool === 'stencil' && <DrawLayer job={job} pass={whole} fill={fill} view={view} />}
+      <TintDrop job={job} pass={whole} fill={fill} view={view} />
       {overlay === 'clip' && (
         <Overlay job={job} pass={pass} view={view} kind="clip" label="Where highlights and shadows are clipped" />
       )}
