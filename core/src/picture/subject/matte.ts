@@ -1,17 +1,16 @@
 import type { PictureSource } from '../../raster/source.ts';
 import { byteCache, remember } from '../../memory/cache.ts';
+import { colourFit, prepareFit } from './colour-fit.ts';
 import { knownPixels, type Mark } from './known-pixels.ts';
 import { halved, type Reduced, reducePicture } from './reduced.ts';
-import { bandAbout, type Found, segmentFiner, segmentWhole } from './segment.ts';
+import { bandAbout, type Found, prepareCut, segmentFiner, segmentWhole } from './segment.ts';
 
 /** Longest side, in pixels, at which the edge is found at last, and at which the first cut is made at most. */
-const FINE = 1024;
+const FINE = 800;
 const COARSE = 180;
 
-/** Half the side of the window in which colours tell how much of a pixel is subject, at half the fine size. */
+/** Half the side of the window in which colours tell how much of a pixel is subject. */
 const WINDOW = 4;
-/** Differences of sRGB below this say nothing. */
-const NOISE = 4e-4;
 
 /**
  * How much of each pixel is subject: wholly or not at all away from the edge, and a linear function of the colour near it
@@ -26,107 +25,17 @@ export interface Matte {
   readonly weights: Float32Array;
 }
 
-/** Solves a symmetric system of three, given as its upper triangle. */
-function solve3(
-  [a, b, c, d, e, f]: readonly [number, number, number, number, number, number],
-  [x, y, z]: readonly [number, number, number],
-): [number, number, number] {
-  const [A, B, C] = [d * f - e * e, c * e - b * f, b * e - c * d];
-  const det = a * A + b * B + c * C;
-  const [D, E, F] = [a * f - c * c, b * c - a * e, a * d - b * b];
-  return [(A * x + B * y + C * z) / det, (B * x + D * y + E * z) / det, (C * x + E * y + F * z) / det];
-}
-
-/** Means of labels at half the size. */
-function halfLabels(labels: Uint8Array, width: number, height: number, w: number, h: number): Float32Array {
-  const out = new Float32Array(w * h);
-  for (let y = 0, k = 0; y < h; y++) {
-    const above = Math.min(height - 1, 2 * y) * width;
-    const below = Math.min(height - 1, 2 * y + 1) * width;
-    for (let x = 0; x < w; x++, k++) {
-      const left = Math.min(width - 1, 2 * x);
-      const right = Math.min(width - 1, 2 * x + 1);
-      out[k] = (labels[above + left]! + labels[above + right]! + labels[below + left]! + labels[below + right]!) / 4;
-    }
-  }
-  return out;
-}
-
-/** The linear function of colour that comes nearest to the shares in a window about a pixel. */
-function fit(
-  rgb: Float32Array,
-  shares: Float32Array,
-  width: number,
-  height: number,
-  px: number,
-  py: number,
-): [number, number, number, number] {
-  const [left, right] = [Math.max(0, px - WINDOW), Math.min(width - 1, px + WINDOW)];
-  const [top, bottom] = [Math.max(0, py - WINDOW), Math.min(height - 1, py + WINDOW)];
-  let n = 0;
-  let r = 0;
-  let g = 0;
-  let b = 0;
-  let s = 0;
-  let rr = 0;
-  let rg = 0;
-  let rb = 0;
-  let gg = 0;
-  let gb = 0;
-  let bb = 0;
-  let rs = 0;
-  let gs = 0;
-  let bs = 0;
-  for (let y = top; y <= bottom; y++) {
-    for (let x = left; x <= right; x++) {
-      const k = y * width + x;
-      const i = rgb[3 * k]!;
-      const j = rgb[3 * k + 1]!;
-      const l = rgb[3 * k + 2]!;
-      const m = shares[k]!;
-      n++;
-      r += i;
-      g += j;
-      b += l;
-      s += m;
-      rr += i * i;
-      rg += i * j;
-      rb += i * l;
-      gg += j * j;
-      gb += j * l;
-      bb += l * l;
-      rs += i * m;
-      gs += j * m;
-      bs += l * m;
-    }
-  }
-  const [mr, mg, mb, ms] = [r / n, g / n, b / n, s / n];
-  const weights = solve3(
-    [
-      rr / n - mr * mr + NOISE,
-      rg / n - mr * mg,
-      rb / n - mr * mb,
-      gg / n - mg * mg + NOISE,
-      gb / n - mg * mb,
-      bb / n - mb * mb + NOISE,
-    ],
-    [rs / n - mr * ms, gs / n - mg * ms, bs / n - mb * ms],
-  );
-  return [...weights, ms - weights[0] * mr - weights[1] * mg - weights[2] * mb];
-}
-
-function matteOf(fine: Reduced, found: Found, half: Reduced): Matte {
-  const { width, height, rgb } = half;
-  const shares = halfLabels(found.labels, fine.width, fine.height, width, height);
-  const sure = Uint8Array.from(shares, (s) => (s >= 0.5 ? 1 : 0));
-  const near = bandAbout(sure, width, height, WINDOW);
+function matteOf(picture: Reduced, { labels }: Found): Matte {
+  const { width, height } = picture;
+  const near = bandAbout(labels, width, height, WINDOW);
   const weights = new Float32Array(4 * width * height);
-  const places = sure.slice();
+  const places = labels.slice();
+  const fit = colourFit(picture, Float32Array.from(labels), WINDOW);
   for (let y = 0, k = 0; y < height; y++) {
     for (let x = 0; x < width; x++, k++) {
       if (near[k] === 0) continue;
       places[k] = 2;
-      weights.set(fit(rgb, shares, width, height, x, y), 4 * k);
+      fit(x, y, weights, 4 * k);
     }
   }
   // The guided filter takes the mean of the functions of all windows that hold a pixel: here of a small square.
@@ -137,18 +46,30 @@ function matteOf(fine: Reduced, found: Found, half: Reduced): Matte {
 function evened(weights: Float32Array, places: Uint8Array, width: number, height: number): Float32Array {
   const out = new Float32Array(weights.length);
   for (let y = 0, k = 0; y < height; y++) {
+    const [top, bottom] = [Math.max(0, y - 1), Math.min(height - 1, y + 1)];
     for (let x = 0; x < width; x++, k++) {
       if (places[k] !== 2) continue;
+      const left = Math.max(0, x - 1);
+      const right = Math.min(width - 1, x + 1);
       let count = 0;
-      for (let ny = Math.max(0, y - 1); ny <= Math.min(height - 1, y + 1); ny++) {
-        for (let nx = Math.max(0, x - 1); nx <= Math.min(width - 1, x + 1); nx++) {
-          const n = ny * width + nx;
+      let a = 0;
+      let b = 0;
+      let c = 0;
+      let d = 0;
+      for (let ny = top; ny <= bottom; ny++) {
+        for (let n = ny * width + left; n <= ny * width + right; n++) {
           if (places[n] !== 2) continue;
           count++;
-          for (let c = 0; c < 4; c++) out[4 * k + c]! += weights[4 * n + c]!;
+          a += weights[4 * n]!;
+          b += weights[4 * n + 1]!;
+          c += weights[4 * n + 2]!;
+          d += weights[4 * n + 3]!;
         }
       }
-      for (let c = 0; c < 4; c++) out[4 * k + c]! /= count;
+      out[4 * k] = a / count;
+      out[4 * k + 1] = b / count;
+      out[4 * k + 2] = c / count;
+      out[4 * k + 3] = d / count;
     }
   }
   return out;
@@ -173,7 +94,11 @@ function sizes(source: PictureSource): Sizes {
 }
 
 /** Looks at a picture at all sizes now, so that the first stroke is as quick as the next. */
-export const prepareSubject = (source: PictureSource): void => void sizes(source);
+export function prepareSubject(source: PictureSource): void {
+  const { all } = sizes(source);
+  for (const picture of all) prepareCut(picture);
+  prepareFit(all[0]!);
+}
 
 const newCache = () => byteCache<Matte>(40e6, (m) => m.weights.byteLength + m.places.byteLength);
 const mattes = new WeakMap<PictureSource, ReturnType<typeof newCache>>();
@@ -198,7 +123,7 @@ export function subjectMatte(source: PictureSource, marks: readonly Mark[]): Mat
       found = segmentFiner(finer, knownAt(finer), picture, found);
       picture = finer;
     }
-    return matteOf(picture, found, all[1] ?? halved(picture));
+    return matteOf(picture, found);
   });
 }
 

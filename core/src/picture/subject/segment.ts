@@ -48,6 +48,9 @@ function linksFor(picture: Reduced): Int32Array {
   return made;
 }
 
+/** Works out now what all cuts of a picture need. */
+export const prepareCut = (picture: Reduced): void => void linksFor(picture);
+
 /** What draws each pixel to the subject: its colour, by a table of −1..1 for each bin, and the ways from the strokes, −1..1. */
 interface Pull {
   readonly table: Float32Array;
