@@ -5,7 +5,10 @@ import {
   JobError,
   MADE_KINDS,
   newMade,
+  newPart,
+  newStencil,
   NO_EDIT,
+  PART_KINDS,
   type Param,
   readJob,
   SETTINGS,
@@ -17,7 +20,25 @@ import { NEW_CUT_OUT } from '../src/picture/cut-out.ts';
 
 const PICTURE = filePicture({ id: 'a', name: 'a', hash: 'c'.repeat(64), width: 20, height: 20 });
 
-/** A job that holds every kind of setting: a separation, and a pass for each kind of made picture and a cut-out. */
+const STROKE = { size: 1, hardness: 1, strength: 1, points: [1, 1, 1] };
+
+/** What parts of a stencil cannot do without. */
+const PARTS: Readonly<Record<string, object>> = {
+  polygon: { points: [1, 1, 5, 1, 1, 5] },
+  pen: { nodes: [1, 1, 1, 0, 2, 0, 5, 5, 0, 1, 0, 2] },
+  brush: { strokes: [{ ...STROKE, does: 'paint' }] },
+  flood: { seeds: [0.5, 0.5], picture: 'tint' },
+  subject: {
+    marks: [
+      { ...STROKE, does: 'subject' },
+      { ...STROKE, does: 'behind' },
+    ],
+  },
+  stencil: { stencil: 'in rectangle' },
+  plate: { pass: 'p' },
+};
+
+/** A job that holds every kind of setting: a separation, and a pass for each kind of made picture and of part of a stencil. */
 function everything(): { job: Job; passOf(path: string): string } {
   const base = createJob('x', 'p');
   const pass = (id: string, picture: string) => ({
@@ -36,10 +57,18 @@ function everything(): { job: Job; passOf(path: string): string } {
     edit: NO_EDIT,
   }));
   const cut = { ...PICTURE, edit: { ...NO_EDIT, cutOut: NEW_CUT_OUT } };
+  const stencils = PART_KINDS.map(({ name }) =>
+    newStencil(`in ${name}`, name, [newPart('part', name, PARTS[name] as never)]),
+  );
+  const inStencil = stencils.map(({ id }) => {
+    const made = pass(id, 'a');
+    return { ...made, fills: [{ ...made.fills[0], stencil: id }] as const };
+  });
   const before: Job = {
     ...base,
     pictures: [cut, ...made],
-    passes: [pass('p', 'a'), ...made.map((m) => pass(`of ${m.id}`, m.id))],
+    stencils,
+    passes: [pass('p', 'a'), ...made.map((m) => pass(`of ${m.id}`, m.id)), ...inStencil],
   };
   let n = 0;
   const set = INK_SETS.find((s) => s.name === 'harbour-two')!;
@@ -47,8 +76,13 @@ function everything(): { job: Job; passOf(path: string): string } {
   const cyan = job.passes.find((p) => p.on)!.id;
   return {
     job,
-    passOf: (path) =>
-      path.startsWith('separation.') ? cyan : /^made\.([a-z]+)/.exec(path) ? `of ${path.split('.')[1]}` : 'p',
+    passOf(path) {
+      const [group, kind, name] = path.split('.');
+      if (group === 'separation') return cyan;
+      if (group === 'made') return `of ${kind}`;
+      if (group === 'stencil') return name ? `in ${kind}` : 'in rectangle';
+      return 'p';
+    },
   };
 }
 
@@ -71,6 +105,14 @@ function another(param: Param, value: unknown): unknown {
       return [{ at: 0.5, colour: '#123456' }];
     case 'text':
       return value === '' ? 'M0 0L1 0L1 1Z' : '';
+    case 'points':
+      return (value as readonly number[]).map((v) => v + 0.5);
+    case 'strokes':
+      return (value as readonly object[]).map((s) => ({ ...s, size: 2 }));
+    case 'stencil':
+      return 'in ellipse';
+    case 'pass':
+      return 'of tint';
     case 'curve':
       return [
         { x: 0, y: 0 },
@@ -92,7 +134,13 @@ function wrong(param: Param): unknown[] {
     case 'colours':
       return [[], Array(param.max + 1).fill('#000000'), ['red', '#000000'], '#000000'];
     case 'picture':
+    case 'stencil':
+    case 'pass':
       return ['gone', 3];
+    case 'points':
+      return [[], [1], Array(param.each * param.min).fill('a'), Array(param.each * (param.max + 1)).fill(1), 'all'];
+    case 'strokes':
+      return ['all', [{}], [{ ...STROKE, does: 'glitter' }], [{ ...STROKE, does: param.does[0], points: [] }]];
     case 'stops':
       return [[], [{ at: 2, colour: '#000000' }], 'all'];
     case 'text':
@@ -128,6 +176,10 @@ test('every setting has a path of its own and is found by it', () => {
 
 /** Ends that need each other, and sizes that the frequency does not allow. */
 const BOUND_TO_OTHERS = [
+  'stencil.tone.from',
+  'stencil.tone.to',
+  'stencil.shape.shape',
+  'stencil.flood.source',
   'tone.lights',
   'tone.darks',
   'screen.frequency',
