@@ -22,15 +22,19 @@ function codes8(plates: usize, count: i32, at: usize): u64 {
   return codes;
 }
 
-/** Pixels as RGBA words: out[x] = palette[code]. `plates` holds the row pointers (u32). */
+/** Pixels as RGBA words: out[x] = palette[code]. `plates` holds the row pointers (u32) of at most sixteen plates. */
 export function composeExact(plates: usize, count: i32, palette: usize, width: i32, out: usize): void {
+  const low = min(8, count);
   for (let x = 0; x < width; x += 8) {
-    let codes = codes8(plates, count, <usize>x >> 3);
+    let codes = codes8(plates, low, <usize>x >> 3);
+    let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
     const n = min(8, width - x);
     for (let k = 0; k < n; k++) {
-      store<u32>(out, load<u32>(palette + ((<usize>codes & 255) << 2)));
+      const code = (<usize>codes & 255) | ((<usize>high & 255) << 8);
+      store<u32>(out, load<u32>(palette + (code << 2)));
       out += 4;
       codes >>= 8;
+      high >>= 8;
     }
   }
 }
@@ -48,12 +52,15 @@ export function composeMean(
   const whole = f32x4.splat(weight);
   // The first pixel that reaches past the display pixel being filled.
   let edge = edgeOf(display, left, scale);
+  const low = min(8, count);
   for (let x = 0; x < width; x += 8) {
-    let codes = codes8(plates, count, <usize>x >> 3);
+    let codes = codes8(plates, low, <usize>x >> 3);
+    let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
     const n = min(8, width - x);
     for (let k = 0; k < n; k++) {
-      const colour = v128.load(palette + ((<usize>codes & 255) << 4));
+      const colour = v128.load(palette + (((<usize>codes & 255) | ((<usize>high & 255) << 8)) << 4));
       codes >>= 8;
+      high >>= 8;
       const px = x + k;
       if (px < edge) {
         sum = f32x4.add(sum, colour);

@@ -18,6 +18,10 @@ import {
   type Fill,
 } from '@chromatype/core';
 
+import { comicJob } from './pages/comic-job.ts';
+import { mangaJob } from './pages/manga-job.ts';
+import { posterJob } from './pages/poster-job.ts';
+
 /** Stored pictures of the demo by their file names. */
 export type Stored = Readonly<Record<string, Picture>>;
 
@@ -190,5 +194,8 @@ export function demoJobs(pictures: Stored): Job[] {
       'light',
       { picture: harbour, ink: BLACK, screen: { frequency: lpi(30), angle: 45 } },
     ),
+    comicJob(pick('comic-lines.png')),
+    mangaJob(pick('manga-lines.png')),
+    posterJob(),
   ];
 }

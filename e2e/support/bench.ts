@@ -82,7 +82,9 @@ export async function smallJob(page: Page): Promise<string> {
 
 /** Makes an output in the panel and returns the file that the browser saves. */
 export async function makeOutput(page: Page, what: RegExp): Promise<{ name: string; bytes: Buffer }> {
-  if (!page.url().includes('/output')) await page.getByRole('button', { name: 'Output' }).click();
+  // The panel is what counts: the address follows it.
+  if (!(await page.getByRole('region', { name: 'Output' }).isVisible()))
+    await page.getByRole('button', { name: 'Output', exact: true }).click();
   await page.getByRole('region', { name: 'Output' }).getByRole('radio', { name: what }).click();
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: /^Make (PNG|PDF|TIF|ZIP)$/ }).click();

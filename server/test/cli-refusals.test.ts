@@ -73,7 +73,7 @@ describe('the command line refuses', () => {
       ['screen', 'flat.png', 'x.png', '--grain', 'stucki', '--space', 'light'],
       /--space has/,
     ],
-    ['an unknown command', ['squash'], /has the commands screen, separate, job, measure, list/],
+    ['an unknown command', ['squash'], /has the commands screen, tint, separate, job, measure, list/],
   ])('%s: exit 2, one sentence, no file', async (_, args, sentence) => {
     writeFileSync(join(folder, 'text.png'), 'no picture');
     writeFileSync(join(folder, 'empty.png'), '');

@@ -19,7 +19,7 @@ export interface KnownOverprint {
 /**
  * Light of every combination of inks on a stock: entry `code` has the inks whose bits are set, laid one on
  * the other in print order. Where a combination, or a part of it, was measured, that part counts as
- * measured and only the other inks are laid on it. Returns 2^n linear triples in a row, n inks at most 8.
+ * measured and only the other inks are laid on it. Returns 2^n linear triples in a row, n inks at most 12.
  */
 export function overprintColours(
   stock: LinearRgb,

@@ -5,6 +5,7 @@ import { DEFAULT_SCREEN } from '../screen/settings.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import { normalsOf } from '../settings/params.ts';
 import { DEFAULT_TONE } from '../tone/tone.ts';
+import { WEAR_PARAMS } from '../wear/wear-params.ts';
 import { FILL_PARAMS } from './fill-params.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
@@ -28,6 +29,7 @@ export const createFill = (id: string, picture: string | null): Fill => ({
   tone: DEFAULT_TONE,
   screen: DEFAULT_SCREEN,
   bend: [],
+  wear: normalsOf(WEAR_PARAMS),
 });
 
 /** A pass as it starts out. `index`: its place among the passes, by which it takes an ink and an angle. */

@@ -5,8 +5,9 @@ import { check } from './check.ts';
 import { bendSection } from './read-bend.ts';
 import { readScreen } from './read-screen.ts';
 import { fieldsOf, type Held, readHeldId, readSettings } from './read-settings.ts';
-import { readSections, section } from './section.ts';
+import { paramsSection, readSections, section } from './section.ts';
 import { toneSection } from './read-tone.ts';
+import { WEAR_PARAMS } from '../wear/wear-params.ts';
 import { DEFAULT_SCREEN } from '../screen/settings.ts';
 import { FILL_PARAMS } from './fill-params.ts';
 import type { Fill, Separation } from './types.ts';
@@ -40,6 +41,7 @@ export function readFill(
     tone: toneSection,
     screen: section('screen', DEFAULT_SCREEN, (v, at) => readScreen(v, at, sheet, held)),
     bend: bendSection,
+    wear: paramsSection('wear', WEAR_PARAMS),
   };
   return {
     id: check.text(f.id, `${field}.id`, 64),

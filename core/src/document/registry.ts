@@ -10,30 +10,29 @@ import { FAMILIES } from '../screen/families/index.ts';
 import { FREQUENCY_RANGE, FREQUENCY_UNITS } from '../screen/frequency.ts';
 import { SHARED_PARAMS } from '../screen/shared-params.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
-import type { Param, Params } from '../settings/params.ts';
+import type { Param } from '../settings/params.ts';
 import { EDGE_PARAMS } from '../stencil/edge-params.ts';
 import { PART_KINDS } from '../stencil/parts/index.ts';
 import type { Stencil } from '../stencil/stencil.ts';
 import { TONE_PARAMS } from '../tone/params.ts';
+import { WEAR_PARAMS } from '../wear/wear-params.ts';
 import { FILL_PARAMS } from './fill-params.ts';
 import { fillOf, withFill } from './fills.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { separationOf } from './separations.ts';
+import {
+  type Entry,
+  entries,
+  field,
+  type Group,
+  inside,
+  type Part,
+  type Place,
+  part,
+  type Station,
+} from './setting-places.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import type { Fill, Job, Pass, Separation } from './types.ts';
-
-export type Station = 'Sheet' | 'Picture' | 'Tone' | 'Stencil' | 'Screen' | 'Bend' | 'Ink' | 'Separation' | 'Plates';
-
-/** A number, choice or switch, and how whatever holds it gets another value. */
-interface Entry<On> {
-  /** Its name in the registry, such as `tone.middle`: unique, and kept in documents. */
-  readonly path: string;
-  readonly station: Station;
-  readonly param: Param;
-  /** Its value; undefined where it is not, as a setting of another kind of picture. */
-  get(on: On): unknown;
-  set(on: On, value: unknown): On;
-}
 
 /** A setting of a pass: of its ink, or of its first fill. */
 export type PassSetting = Entry<Pass>;
@@ -46,56 +45,6 @@ export interface Setting {
   get(job: Job, pass: string): unknown;
   set(job: Job, pass: string, value: unknown): Job;
 }
-
-type Group = Readonly<Record<string, unknown>>;
-/** Where the settings of a table lie in what holds them. */
-interface Place<On> {
-  get(on: On): Group | undefined;
-  set(on: On, group: Group): On;
-}
-
-/** An entry for every setting of a table. `prefix` stands before its name in the path. */
-const entries = <On>(station: Station, prefix: string, params: Params, { get, set }: Place<On>): Entry<On>[] =>
-  Object.entries(params).map(([name, param]) => ({
-    path: `${prefix}.${name}`,
-    station,
-    param,
-    get: (on) => get(on)?.[name],
-    set(on, value) {
-      const group = get(on);
-      return group ? set(on, { ...group, [name]: value }) : on;
-    },
-  }));
-
-/** A part of something: how it is read and replaced. */
-interface Part<On, In> {
-  get(on: On): In | undefined;
-  set(on: On, value: In): On;
-}
-
-/** A place inside a part. */
-const inside = <On, In>(outer: Part<On, In>, inner: Place<In>): Place<On> => ({
-  get(on) {
-    const value = outer.get(on);
-    return value && inner.get(value);
-  },
-  set(on, group) {
-    const value = outer.get(on);
-    return value ? outer.set(on, inner.set(value, group)) : on;
-  },
-});
-
-/** One field as a part. */
-const part = <On, K extends keyof On>(key: K): Part<On, On[K]> => ({
-  get: (on) => on[key],
-  set: (on, value) => ({ ...on, [key]: value }),
-});
-
-/** One field as a group of settings. */
-const field = <On>(key: keyof On): Place<On> => ({
-  get: (on) => on[key] as Group,
-  set: (on, group) => ({ ...on, [key]: group }),
-});
 
 const FIRST_FILL: Part<Pass, Fill> = { get: fillOf, set: (pass, fill) => withFill(pass, fill) };
 const inFill = (inner: Place<Fill>): Place<Pass> => inside(FIRST_FILL, inner);
@@ -163,6 +112,7 @@ export const PASS_SETTINGS: readonly PassSetting[] = [
   ...entries<Pass>('Screen', 'screen', SHARED_PARAMS, inFill(field('screen'))),
   ...FAMILIES.flatMap(({ name, params }) => entries<Pass>('Screen', name, params, inScreen(field(name)))),
   ...BEND_KINDS.flatMap(({ name, params }) => entries<Pass>('Bend', `bend.${name}`, params, bendPlace(name))),
+  ...entries<Pass>('Screen', 'wear', WEAR_PARAMS, inFill(field('wear'))),
   ...entries<Pass>('Ink', 'ink', INK_PARAMS, field('ink')),
   ...entries<Pass>('Ink', 'press', PRESS_PARAMS, inside(part<Pass, 'ink'>('ink'), field('press'))),
 ];

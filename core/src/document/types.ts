@@ -6,6 +6,7 @@ import type { Screen } from '../screen/settings.ts';
 import type { Stencil } from '../stencil/stencil.ts';
 import type { SeparationSettings } from '../separate/params.ts';
 import type { Tone } from '../tone/tone.ts';
+import type { WearSettings } from '../wear/wear-params.ts';
 import type { FillSettings } from './fill-params.ts';
 import type { PlateSettings } from './plate-params.ts';
 
@@ -66,6 +67,7 @@ export interface Fill extends FillSettings {
   readonly screen: Screen;
   /** Bends of the lattice, applied one after the other. */
   readonly bend: readonly Bend[];
+  readonly wear: WearSettings;
 }
 
 /** One setting of a sheet of test strips and the values it takes, one a column or row. */

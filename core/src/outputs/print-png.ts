@@ -97,6 +97,9 @@ function levelPlate(base: Omit<PngOptions, 'kind'>, pass: Pass): BandWriter {
   return plateWriter(createPngWriter({ ...base, kind: 'grey' }), grey);
 }
 
+/** Plates whose overprints a PNG's palette can hold. */
+const MOST_IN_PALETTE = 8;
+
 type Write = (bytes: Uint8Array) => void;
 
 const baseOf = ({ sheet }: Job, write: Write) => ({ ...sheetPixels(sheet), ppi: sheet.ppi, write });
@@ -108,12 +111,13 @@ export function platePngWriter(job: Job, pass: Pass, write: Write): BandWriter {
 }
 
 /**
- * A PNG of the whole sheet in colour. A sheet of one-bit plates has 2^n colours: they are stored as a palette,
- * without loss.
+ * A PNG of the whole sheet in colour. A sheet of n one-bit plates has 2^n colours: up to eight plates they are stored as a
+ * palette, without loss.
  */
 export function sheetPngWriter(kernels: Kernels, job: Job, passes: readonly Pass[], write: Write): BandWriter {
   const base = baseOf(job, write);
-  if (!passes.every(oneBit)) return colourWriter(createPngWriter({ ...base, kind: 'rgb' }), kernels, job);
+  if (passes.length > MOST_IN_PALETTE || !passes.every(oneBit))
+    return colourWriter(createPngWriter({ ...base, kind: 'rgb' }), kernels, job);
   const palette = sheetColours(job.sheet, passes);
   return sheetWriter(
     createPngWriter({ ...base, kind: 'palette', palette }),

@@ -13,12 +13,16 @@ export type TintInputs =
       readonly line: readonly [number, number, number, number];
     };
 
+/** A gradation stays this far from bare stock and from solid ink, unless it is asked to reach them. */
+export const LEAST_END = 0.03;
+
 /** What a tint depends on, as plain data. A gradation without a length is flat. */
 export function tintInputs(settings: TintSettings, { bleed, ppi }: Pick<SheetGeometry, 'bleed' | 'ppi'>): TintInputs {
-  const { tint, run, tintTo, fromX, fromY, toX, toY } = settings;
+  const { tint, run, tintTo, ends, fromX, fromY, toX, toY } = settings;
   if (run === 'flat' || (fromX === toX && fromY === toY)) return { tint };
   const px = (mm: number) => ((mm + bleed) * ppi) / MM_PER_INCH;
-  return { tint, to: tintTo, run, line: [px(fromX), px(fromY), px(toX), px(toY)] };
+  const held = (tone: number) => (ends ? tone : Math.min(1 - LEAST_END, Math.max(LEAST_END, tone)));
+  return { tint: held(tint), to: held(tintTo), run, line: [px(fromX), px(fromY), px(toX), px(toY)] };
 }
 
 /** Reads a tint as coverage: light of 65535 · (1 − tone). */

@@ -1,4 +1,4 @@
-import { amount, type Params, type SettingsOf, share } from '../settings/params.ts';
+import { amount, flag, type Params, type SettingsOf, share } from '../settings/params.ts';
 
 const RUNS = [
   { name: 'flat', label: 'Flat', about: 'One tone all over.' },
@@ -22,6 +22,14 @@ export const TINT_PARAMS = {
     ...tinted,
   },
   tintTo: { ...share('To', 'How much the ink covers where the gradation ends.', 0.7), ...graded },
+  ends: {
+    ...flag(
+      'To bare or solid',
+      'Lets the gradation end in bare stock or solid ink; otherwise a fine dot and a fine gap stay.',
+      false,
+    ),
+    ...graded,
+  },
   fromX: {
     ...amount('From across', 'Where it begins, from the left edge of the trimmed sheet.', 0, -PLACE, PLACE, 1, 'mm'),
     ...graded,

@@ -1,15 +1,16 @@
 import { type Area, rowsOf } from '../raster/area.ts';
+import { laysInk, type Over } from '../document/fill-params.ts';
 import type { ValueReader } from '../screen/compiled.ts';
 import type { Cover, CoverReader } from '../stencil/cover.ts';
 
 /** One fill of a pass as it is blended with the others: its tones, where it prints, and what it does to what lies under it. */
 export interface Layer {
-  /** Fills of one group share a screen, and so their tones blend before it. */
+  /** Fills of one group share a screen, and so their tones blend before it. A fill that scrapes is a group of its own. */
   readonly group: number;
-  /** Tones before they are finished; read for layers of the own group alone. */
+  /** Tones before they are finished; of layers of another group, read only where they shade. */
   readonly tones: ValueReader;
   readonly cover: CoverReader;
-  readonly replaces: boolean;
+  readonly over: Over;
 }
 
 /** Tones of a group over an area, and how much of each pixel its fills cover. */
@@ -73,31 +74,51 @@ function layOver(tones: Uint16Array, covers: Uint8Array, own: Uint16Array, cover
   }
 }
 
+/** Makes tones darker or lighter by a share of themselves, so that bare stock stays bare. */
+function shade(tones: Uint16Array, own: Uint16Array, cover: Cover, darkens: boolean): void {
+  for (let k = 0; k < tones.length; k++) {
+    const tone = tones[k]!;
+    if (tone === 0) continue;
+    const c = cover === 255 ? 255 : (cover as Uint8Array)[k]!;
+    if (c === 0) continue;
+    const by = Math.round((tone * part(own[k]!, c)) / 65535);
+    tones[k] = darkens ? Math.min(65535, tone + by) : tone - by;
+  }
+}
+
 /** The tones of fills that lie over each other, the undermost first, whatever their screens: how much ink lies where. */
 export function blendCovered(
   size: number,
-  layers: readonly { readonly tones: Uint16Array; readonly cover: Cover; readonly replaces: boolean }[],
+  layers: readonly { readonly tones: Uint16Array; readonly cover: Cover; readonly over: Over }[],
 ): Uint16Array {
   const tones = new Uint16Array(size);
   const covers = new Uint8Array(size);
-  for (const { tones: own, cover, replaces } of layers) layOver(tones, covers, own, cover, replaces);
+  for (const { tones: own, cover, over } of layers) {
+    if (cover === 0) continue;
+    if (laysInk(over)) layOver(tones, covers, own, cover, over === 'replaces');
+    // Of what is scraped away, as much is gone as the scraping screen would print.
+    else shade(tones, own, cover, over === 'darkens');
+  }
   return tones;
 }
 
 /**
- * Blends the fills of one group over an area, from the undermost up; fills of other groups that take the place of what lies
- * under them leave room for themselves. Null where the group prints nothing.
+ * Blends the fills of one group over an area, from the undermost up. Fills of other groups that take the place of what lies
+ * under them leave room for themselves, and those that shade change the tones. Null where the group prints nothing.
  */
 export function blendFills(layers: readonly Layer[], group: number, area: Area): Blended | null {
+  const scrapes = layers.some((layer) => layer.group === group && layer.over === 'scrapes');
   let tones: Uint16Array | null = null;
   let covers: Uint8Array | null = null;
   for (const layer of layers) {
     const own = layer.group === group;
-    if (!own && (!layer.replaces || !tones)) continue;
+    // What scrapes is neither shaded nor covered: it acts on what lies under it alone.
+    if (!own && (scrapes || !tones || layer.over === 'adds' || layer.over === 'scrapes')) continue;
     const cover = layer.cover(area);
     if (cover === 0) continue;
     if (!own) {
-      giveWay(tones!, covers!, cover);
+      if (layer.over === 'replaces') giveWay(tones!, covers!, cover);
+      else shade(tones!, layer.tones(area), cover, layer.over === 'darkens');
       continue;
     }
     const read = layer.tones(area);
@@ -106,7 +127,7 @@ export function blendFills(layers: readonly Layer[], group: number, area: Area):
       tones = new Uint16Array(size);
       covers = new Uint8Array(size);
     }
-    layOver(tones, covers, read, cover, layer.replaces);
+    layOver(tones, covers, read, cover, layer.over === 'replaces');
   }
   return tones && covers ? { tones, cover: covers } : null;
 }

@@ -1,5 +1,5 @@
 import { type Area, rowsOf } from '../raster/area.ts';
-import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
+import { type Bitmap, bitAt, createBitmap } from '../raster/bitmap.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
 import type { Cover } from '../stencil/cover.ts';
 
@@ -12,6 +12,8 @@ export interface GroupPlate {
   readonly cover: Cover;
   /** How much of a pixel must be covered for it to print: 0 where the tones see to that themselves. */
   readonly least: number;
+  /** Takes the ink of the plates before it away where it prints, instead of laying its own. */
+  readonly scrapes: boolean;
 }
 
 /** A plate on which nothing prints. */
@@ -19,6 +21,17 @@ export const barePlate = (area: Area, levels: number): Plate =>
   levels === 2
     ? createBitmap(area.width, rowsOf(area))
     : { width: area.width, height: rowsOf(area), levels, data: new Uint8Array(area.width * rowsOf(area)) };
+
+/** A plate as one bit a pixel: ink from half a share on. */
+export function inkBits(plate: Plate): Bitmap {
+  if (isBitmap(plate)) return plate;
+  const out = createBitmap(plate.width, plate.height);
+  plate.data.forEach((value, at) => {
+    const x = at % plate.width;
+    if (2 * value >= plate.levels - 1) out.data[((at - x) / plate.width) * out.stride + (x >> 3)]! |= 0x80 >> (x & 7);
+  });
+  return out;
+}
 
 /** Clears the ink of a one-bit plate where it lies outside a cover. */
 function clearOutside(plate: Bitmap, cover: Uint8Array, least: number): Bitmap {
@@ -31,17 +44,21 @@ function clearOutside(plate: Bitmap, cover: Uint8Array, least: number): Bitmap {
   return { ...plate, data };
 }
 
-/** The one-bit plate on which all of some one-bit plates print. */
+/** The one-bit plate on which all of some one-bit plates print, from the undermost up; some take ink away. */
 function unitedBits(area: Area, plates: readonly GroupPlate[]): Plate {
-  const inside = plates.map(({ plate, cover, least }) =>
-    least > 0 && typeof cover !== 'number' ? clearOutside(plate as Bitmap, cover, least) : plate,
-  );
-  const [first, ...others] = inside;
+  const inside = plates.map(({ plate, cover, least, scrapes }) => ({
+    plate: least > 0 && typeof cover !== 'number' ? clearOutside(plate as Bitmap, cover, least) : plate,
+    scrapes,
+  }));
+  const first = inside[0];
   if (!first) return barePlate(area, 2);
-  if (others.length === 0) return first;
-  const data = first.data.slice();
-  for (const plate of others) for (let k = 0; k < data.length; k++) data[k]! |= plate.data[k]!;
-  return { ...first, data };
+  if (inside.length === 1 && !first.scrapes) return first.plate;
+  const data = new Uint8Array(first.plate.data.length);
+  for (const { plate, scrapes } of inside) {
+    if (scrapes) for (let k = 0; k < data.length; k++) data[k]! &= ~plate.data[k]!;
+    else for (let k = 0; k < data.length; k++) data[k]! |= plate.data[k]!;
+  }
+  return { ...first.plate, data };
 }
 
 /** Value of a plate at a pixel. */
@@ -60,9 +77,13 @@ export function combinePlates(
   if (levels === 2) return unitedBits(area, plates);
   const rows = rowsOf(area);
   const data = new Uint8Array(area.width * rows);
-  for (const { plate, values, cover, least } of plates) {
+  for (const { plate, values, cover, least, scrapes } of plates) {
     for (let y = 0, at = 0; y < rows; y++) {
       for (let x = 0; x < area.width; x++, at++) {
+        if (scrapes) {
+          if (bitAt(plate as Bitmap, x, y) && (typeof cover === 'number' || cover[at]! >= least)) data[at] = 0;
+          continue;
+        }
         const value = values[valueAt(plate, x, y)]!;
         if (value === 0 || (typeof cover !== 'number' && cover[at]! < least)) continue;
         // Colours of a palette stand above all shares of ink.

@@ -43,7 +43,7 @@ function composeBits(
   area: Area,
 ): Uint8Array {
   const colours = sheetColours(sheet, passes);
-  const palette = kernels.scratch('palette-bytes', 1024);
+  const palette = kernels.scratch('palette-bytes', Math.max(1024, (4 * colours.length) / 3));
   const words = kernels.u8(palette);
   for (let code = 0; code < colours.length / 3; code++) {
     words.set(colours.subarray(3 * code, 3 * code + 3), 4 * code);

@@ -212,7 +212,7 @@ export function createDisplayMeans(
 
 /** Light of each overprint as four floats: r, g, b and 1. */
 function loadPalette(kernels: Kernels, colours: Float64Array): Scratch {
-  const palette = kernels.scratch('palette-light', 256 * 16);
+  const palette = kernels.scratch('palette-light', Math.max(256, colours.length / 3) * 16);
   const lights = kernels.f32(palette);
   for (let code = 0; code < colours.length / 3; code++) {
     for (let c = 0; c < 3; c++) lights[4 * code + c] = colours[3 * code + c]!;

@@ -9,6 +9,8 @@ import { sheetPixels } from '../raster/sheet.ts';
 import { planScreen } from '../screen/compile-screen.ts';
 import type { CompiledScreen, Plater, ToneInput } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { isWorn, wornPlate } from '../wear/worn-plate.ts';
 import { basePlate } from './base-plate.ts';
 import { bentPlater } from './bent-plater.ts';
 import { compiledScreen } from './compiled-screen.ts';
@@ -120,6 +122,20 @@ export function platerOf(
   return map && compiled.thresholds ? bentPlater(compiled.thresholds, map, input) : compiled.plater(input);
 }
 
+/** The plate of a fill without what wear took. */
+export function planWorn({ sheet }: Job, { wear }: Fill, plate: Planned<Plate>): Planned<Plate> {
+  if (!isWorn(wear)) return plate;
+  const perMm = sheet.ppi / MM_PER_INCH;
+  return planned(
+    'worn',
+    { wear, perMm },
+    [plate],
+    (own, [read]) =>
+      (area) =>
+        wornPlate(read.read(area), area, own.wear, own.perMm),
+  );
+}
+
 /** The plate of the separated ink of a pass, for the base under it. */
 function planInk(env: PrintEnv, job: Job, pass: Pass, how: PrintHow): PassPlan {
   const ink = pass.fills.find(({ feed }) => feed.part === 'ink')!;
@@ -142,7 +158,14 @@ export function planFill(env: PrintEnv, job: Job, pass: Pass, fill: Fill, how: P
     return made;
   }
   const plateInputs = { sheet: { width, height }, bends };
-  const own: Planned<Plate> = planned('plate', plateInputs, [plan, screen], () => (area) => ready().plater.plate(area));
+  const whole: Planned<Plate> = planned(
+    'plate',
+    plateInputs,
+    [plan, screen],
+    () => (area) => ready().plater.plate(area),
+  );
+  // Of a palette no value is bare stock: its wear is part of its stencil.
+  const own = screen.prints.palette ? whole : planWorn(job, fill, whole);
   /** A plate that is read twice, for its pass and for the base under it, is made once. */
   const readOnce = (plate: Planned<Plate>): Planned<Plate> => {
     const owner = ownerOf(env, job, fill);

@@ -1,4 +1,5 @@
 import { passesOnBase } from '../document/separations.ts';
+import { laysInk } from '../document/fill-params.ts';
 import { printingFills } from '../document/fills.ts';
 import type { Fill, Job, Pass } from '../document/types.ts';
 import type { Area } from '../raster/area.ts';
@@ -7,11 +8,13 @@ import type { Plate } from '../raster/plate.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import type { Plater, ToneInput, ValueReader } from '../screen/compiled.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { isWorn, wornCover, wornPlate } from '../wear/worn-plate.ts';
 import type { Cover } from '../stencil/cover.ts';
 import type { PlannedCover } from '../stencil/edges.ts';
 import { finishTones } from '../tone/finish.ts';
 import { type Blended, blendFills, type Layer } from './blend-fills.ts';
-import { barePlate, combinePlates, type GroupPlate } from './combine-plates.ts';
+import { barePlate, combinePlates, type GroupPlate, inkBits } from './combine-plates.ts';
 import { compiledScreen } from './compiled-screen.ts';
 import type { PrintEnv } from './env.ts';
 import { coverPlanner } from './plan-cover.ts';
@@ -26,8 +29,14 @@ const HALF = 128;
 interface PlannedLayer {
   readonly chain: ChainPlan;
   readonly cover: PlannedCover;
+  /** NO_GROUP if it prints nothing of its own and only shades what lies under it. */
   readonly group: number;
 }
+
+const NO_GROUP = -1;
+
+/** Values of the plate of a fill that scrapes: ink or none. */
+const SCRAPED = Uint8Array.of(0, 1);
 
 /** Fills of a pass whose tones blend and go through one screen, or one fill that is not made of tones alone. */
 interface Group {
@@ -45,7 +54,8 @@ const standsAlone = (job: Job, chain: ChainPlan): boolean =>
   chain.screen.prints.palette !== null || passesOnBase(job, chain.fill).length > 0;
 
 /** What fills must have in common to go through one screen. */
-const groupKey = ({ screen, bends, fill }: ChainPlan): string => JSON.stringify([screen.key, bends, finishOf(fill, 0)]);
+const groupKey = ({ screen, bends, fill }: ChainPlan): string =>
+  JSON.stringify([screen.key, bends, fill.wear, finishOf(fill, 0)]);
 
 /** Plans the plate of a pass with several fills or stencils: fills of one screen blend their tones, so that they share one grid. */
 export function planFills(
@@ -67,6 +77,13 @@ export function planFills(
   const layers = printingFills(pass).map((fill): PlannedLayer => {
     const chain = planChain(env, job, pass, fill, { gain, finished: false });
     const cover = fill.stencil === null ? EVERYWHERE : coverOf(fill.stencil);
+    if (fill.over === 'darkens' || fill.over === 'lightens') return { chain, cover, group: NO_GROUP };
+    if (fill.over === 'scrapes') {
+      groups.push({ fill, chain, whole: null });
+      // What lies above is not scraped: it goes through its screen anew.
+      byKey.clear();
+      return { chain, cover, group: groups.length - 1 };
+    }
     const alone = standsAlone(job, chain);
     const key = groupKey(chain);
     const known = alone ? undefined : byKey.get(key);
@@ -78,6 +95,7 @@ export function planFills(
 
   const prints = printsOf(pass);
   const size = sheetPixels(job.sheet);
+  const perMm = job.sheet.ppi / MM_PER_INCH;
   const levels = prints.palette ? Math.max(3, prints.values.length) : prints.values.length;
   const shares = prints.values.filter((v) => 'ink' in v).length;
 
@@ -88,7 +106,7 @@ export function planFills(
       return {
         group,
         cover: lastReads({}, 'cover', cover.read),
-        replaces: chain.fill.over === 'replaces',
+        over: chain.fill.over,
         tones: (area) => {
           tones ??= chain.tones.input(compiledScreen(env, chain.screen, draft), piecemeal).tones;
           return tones(area);
@@ -126,15 +144,18 @@ export function planFills(
 
   function plateOver(area: Area): Plate {
     const { platers, blends } = ready();
-    const plates = groups.flatMap(({ chain, whole }, g): GroupPlate[] => {
+    const plates = groups.flatMap(({ chain, fill, whole }, g): GroupPlate[] => {
       const { traits, prints: own } = chain.screen;
       // Methods that carry tone from pixel to pixel must see all rows, also those on which they print nothing.
       const carries = traits.order === 'downwards';
       const blend = blends[g]!(area);
       if (!blend && !carries) return [];
-      const plate = whole ? whole.plate.read(area) : platers[g]!.plate(area);
+      const plate = whole ? whole.plate.read(area) : wornPlate(platers[g]!.plate(area), area, fill.wear, perMm);
       if (!blend) return [];
-      return [{ plate, values: valueMap(prints, own), cover: blend.cover, least: whole ? HALF : carries ? 1 : 0 }];
+      const cover = own.palette ? wornCover(blend.cover, area, fill.wear, perMm) : blend.cover;
+      if (fill.over === 'scrapes')
+        return [{ plate: inkBits(plate), values: SCRAPED, cover, least: carries ? 1 : 0, scrapes: true }];
+      return [{ plate, values: valueMap(prints, own), cover, least: whole ? HALF : carries ? 1 : 0, scrapes: false }];
     });
     return plates.length === 0 ? barePlate(area, levels) : combinePlates(area, plates, { levels, shares });
   }
@@ -144,11 +165,12 @@ export function planFills(
     gain,
     prints,
     fills: layers.map(({ chain, group }, k) => ({
-      // The undermost fill lies over nothing.
-      over: k === 0 ? null : chain.fill.over,
+      // Undermost ink lies over nothing.
+      over: k === 0 && laysInk(chain.fill.over) ? null : chain.fill.over,
       group,
       ends: finishOf(chain.fill, gain),
       bends: chain.bends,
+      wear: isWorn(chain.fill.wear) ? { ...chain.fill.wear, perMm } : null,
     })),
   };
   const from = [

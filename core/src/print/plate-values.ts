@@ -1,6 +1,8 @@
 import { MOST_LEVELS } from '../raster/plate.ts';
 import { printingFills } from '../document/fills.ts';
+import { laysInk } from '../document/fill-params.ts';
 import type { Fill, Pass } from '../document/types.ts';
+import { isWorn } from '../wear/worn-plate.ts';
 import { screenPrints } from '../screen/compile-screen.ts';
 import type { Prints } from '../screen/compiled.ts';
 
@@ -16,10 +18,14 @@ export interface PassPrints {
 
 type Fills = Pick<Pass, 'fills'>;
 
+/** Whether a fill prints a palette and is worn: none of its own values is bare stock, which wear lays open. */
+const wornPalette = ({ screen, wear }: Fill): boolean => isWorn(wear) && screenPrints(screen).palette !== null;
+
 /** Whether a pass is one fill over the whole sheet, so that its plate is what that fill's screen makes. */
 export function wholeFill(pass: Fills): Fill | null {
   const [only, ...others] = printingFills(pass);
-  return only && others.length === 0 && only.stencil === null ? only : null;
+  if (!only || others.length > 0 || only.stencil !== null) return null;
+  return laysInk(only.over) && !wornPalette(only) ? only : null;
 }
 
 const steps = (levels: number): readonly PlateValue[] =>
@@ -44,7 +50,9 @@ export function printsOf(pass: Fills): PassPrints {
     const prints = screenPrints(whole.screen);
     return { values: ownValues(prints), palette: prints.palette !== null };
   }
-  const all = printingFills(pass).map(({ screen }) => screenPrints(screen));
+  const all = printingFills(pass)
+    .filter((fill) => laysInk(fill.over))
+    .map(({ screen }) => screenPrints(screen));
   const inks = all.filter((p) => !p.palette).map((p) => p.levels);
   const colours = [...new Set(all.flatMap((p) => p.palette ?? []))];
   return {

@@ -93,7 +93,7 @@ describe('rosettes', () => {
   });
   test('a pass keeps step only with others of its own separation, and only where nothing bends it', () => {
     const { job } = printBlocks({ set: 'process', colours: [[90, 90, 90]], side: 60 });
-    const of = (asked: Job) => asked.passes.map((pass) => isInRosette(asked, pass));
+    const of = (asked: Job) => asked.passes.map((pass) => isInRosette(asked, pass, fillOf(pass)));
     const angles = job.passes.map((pass) => (pass.on ? fillOf(pass).screen.angle : null));
     expect(of(job)).toEqual(angles.map((angle) => angle === 15 || angle === 45 || angle === 75));
     const turned = job.passes.map((pass) =>

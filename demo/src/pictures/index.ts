@@ -1,3 +1,4 @@
+import { makeComicLines, makeMangaLines } from '../pages/page-lines.ts';
 import { makeFlyerLines, makeFlyerTones } from './flyer.ts';
 import { makeHarbour } from './harbour.ts';
 import { makeLettering } from './lettering.ts';
@@ -12,4 +13,6 @@ export const PICTURES: Readonly<Record<string, () => Promise<Buffer>>> = {
   'kite-shirt.png': makeShirt,
   'flyer-lines.png': makeFlyerLines,
   'flyer-tones.png': makeFlyerTones,
+  'comic-lines.png': makeComicLines,
+  'manga-lines.png': makeMangaLines,
 };

@@ -15,6 +15,7 @@ import {
   MOST_STRIP_SHEETS,
   movedPart,
   NO_EDIT,
+  OWN_TILE,
   type Pass,
   type Picture,
   type PlateSettings,
@@ -29,6 +30,7 @@ import {
   shownSize,
   type Tone,
   filePicture,
+  type WearSettings,
   SHEET_PARAMS,
 } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
@@ -64,6 +66,8 @@ export const setTone = (fill: string, tone: Partial<Tone>): Edit =>
   inFill(fill, (f) => ({ tone: { ...f.tone, ...tone } }));
 export const setScreen = (fill: string, screen: Partial<Screen>): Edit =>
   inFill(fill, (f) => ({ screen: { ...f.screen, ...screen } }));
+export const setWear = (fill: string, wear: Partial<WearSettings>): Edit =>
+  inFill(fill, (f) => ({ wear: { ...f.wear, ...wear } }));
 export const setBend = (fill: string, bend: readonly Bend[]): Edit => inFill(fill, () => ({ bend }));
 export const setInk = (id: string, ink: Partial<Ink>): Edit =>
   editPass(id, (p) => ({ ...p, ink: { ...p.ink, ...ink } }));
@@ -160,7 +164,7 @@ export const setTile =
   (fill: string, id: string, stored: StoredPicture): Edit =>
   (before) => {
     const { job, picture } = withPicture(before, id, stored);
-    return setFamilySettings(fill, 'tile', { picture: picture.id })(job);
+    return setFamilySettings(fill, 'tile', { picture: picture.id, made: OWN_TILE })(job);
   };
 
 export const editPicture =

@@ -64,7 +64,7 @@ function passTones(engine: SheetEngine, job: Job, pass: Pass, reducedOf: Reduced
   const layers = fills.map(({ fill, tones }) => ({
     tones,
     cover: fill.stencil === null ? (255 as const) : coverOf(fill.stencil).read(area),
-    replaces: fill.over === 'replaces',
+    over: fill.over,
   }));
   return { tones: blendCovered(width * height, layers), height };
 }

@@ -1,3 +1,4 @@
+import { inOneLine } from './in-one-line.ts';
 import { partKind } from './kind.ts';
 import { planPath } from './outline.ts';
 
@@ -35,11 +36,9 @@ export function penPath(nodes: readonly number[]): string {
   return `M${at(0, 0)} ${at(0, 1)}${arcs.join('')}Z`;
 }
 
-/** Whether a closed path through nodes encloses nothing, as far as its nodes and handles lie in one line. */
-function inOneLine(nodes: readonly number[]): boolean {
-  const n = nodes.length / NODE;
-  const points: [number, number][] = [];
-  for (let k = 0; k < n; k++) {
+/** The nodes of a path and the ends of their handles as places. */
+const places = (nodes: readonly number[]) =>
+  Array.from({ length: nodes.length / NODE }, (_, k) => {
     const [x, y, ax, ay, bx, by] = nodes.slice(NODE * k, NODE * (k + 1)) as [
       number,
       number,
@@ -48,14 +47,8 @@ function inOneLine(nodes: readonly number[]): boolean {
       number,
       number,
     ];
-    points.push([x, y], [x + ax, y + ay], [x + bx, y + by]);
-  }
-  const [x0, y0] = points[0]!;
-  const far = points.reduce((a, b) => (Math.hypot(b[0] - x0, b[1] - y0) > Math.hypot(a[0] - x0, a[1] - y0) ? b : a));
-  const [fx, fy] = [far[0] - x0, far[1] - y0];
-  const slack = 1e-6 * Math.max(1e-6, Math.hypot(fx, fy));
-  return points.every(([x, y]) => Math.abs(fx * (y - y0) - fy * (x - x0)) <= slack);
-}
+    return [[x, y] as const, [x + ax, y + ay] as const, [x + bx, y + by] as const];
+  }).flat();
 
 export const pen = partKind({
   name: 'pen',
@@ -63,6 +56,6 @@ export const pen = partKind({
   about: 'A path of Bézier curves.',
   params,
   fault: ({ nodes }) =>
-    inOneLine(nodes) ? 'The nodes of a path lie in one line, so that it has no area; move one of them.' : null,
+    inOneLine(places(nodes)) ? 'The nodes of a path lie in one line, so that it has no area; move one of them.' : null,
   plan: (s, asked) => planPath(penPath(s.nodes), asked),
 });

@@ -1,4 +1,5 @@
 import { flag } from '../../settings/params.ts';
+import { inOneLine } from './in-one-line.ts';
 import { partKind } from './kind.ts';
 import { planPath } from './outline.ts';
 
@@ -30,23 +31,12 @@ export function windingArea(points: ArrayLike<number>, each: number): number {
   return Math.abs(sum);
 }
 
-/** Whether points enclose nothing: all of them lie in one line. */
-function inOneLine(points: readonly number[]): boolean {
-  const [x, y] = points as [number, number];
-  const dx = (k: number) => points[2 * k]! - x;
-  const dy = (k: number) => points[2 * k + 1]! - y;
-  const n = points.length / 2;
-  let far = 1;
-  for (let k = 1; k < n; k++) if (Math.hypot(dx(k), dy(k)) > Math.hypot(dx(far), dy(far))) far = k;
-  const length = Math.hypot(dx(far), dy(far));
-  for (let k = 1; k < n; k++) {
-    if (Math.abs(dx(far) * dy(k) - dy(far) * dx(k)) > 1e-6 * Math.max(length, 1e-6)) return false;
-  }
-  return true;
-}
+/** The corners of a polygon as places. */
+const places = (points: readonly number[]) =>
+  Array.from({ length: points.length / 2 }, (_, k) => [points[2 * k]!, points[2 * k + 1]!] as const);
 
 const straight = (points: readonly number[]): string => {
-  const corners = Array.from({ length: points.length / 2 }, (_, k) => `${points[2 * k]} ${points[2 * k + 1]}`);
+  const corners = places(points).map(([x, y]) => `${x} ${y}`);
   return `M${corners.join('L')}Z`;
 };
 
@@ -76,6 +66,8 @@ export const polygon = partKind({
   about: 'Corners set by clicks, or an outline drawn by hand.',
   params,
   fault: ({ points }) =>
-    inOneLine(points) ? 'The corners of a polygon lie in one line, so that it has no area; move one of them.' : null,
+    inOneLine(places(points))
+      ? 'The corners of a polygon lie in one line, so that it has no area; move one of them.'
+      : null,
   plan: (s, asked) => planPath((s.curved ? curved : straight)(s.points), asked),
 });

@@ -1,9 +1,11 @@
 import { createFill, type Fill, type Job, MOST_FILLS, type Pass } from '@chromatype/core';
-import { ArrowDown, ArrowUp, Eye, EyeOff, Grip, Plus, Trash2 } from 'lucide-react';
+import { ArrowDown, ArrowUp, Eye, EyeOff, Grip, Palette, Plus, Trash2 } from 'lucide-react';
 import { createPortal } from 'react-dom';
 import { addFill, moveFill, newId, removeFill, setFill } from '../../document/edits.ts';
 import { edit } from '../../document/store.ts';
 import { useSetParam } from '../../ui/use-set-param.ts';
+import { ColourShelf } from '../tints/ColourShelf.tsx';
+import { setColourShelf, useColourShelf } from '../tints/colour-store.ts';
 import { setTintShelf, useTintShelf } from '../tints/shelf-store.ts';
 import { TintShelf } from '../tints/TintShelf.tsx';
 import { OVER_CHAIN } from './screen/cells/CellChoice.tsx';
@@ -25,7 +27,8 @@ export function fillName(job: Job, pass: Pass, fill: Fill): string {
 export function FillRow({ job, pass, fill }: Props) {
   const setParam = useSetParam(true);
   const shelf = useTintShelf((s) => s.open);
-  const over = shelf && document.getElementById(OVER_CHAIN);
+  const colours = useColourShelf((s) => s.open);
+  const over = (shelf || colours) && document.getElementById(OVER_CHAIN);
   const choose = (id: string) => setParam('fill', id);
   const at = pass.fills.findIndex((f) => f.id === fill.id);
   function add(): void {
@@ -108,11 +111,28 @@ export function FillRow({ job, pass, fill }: Props) {
         aria-label="Tint shelf"
         aria-expanded={shelf}
         title="Tints to lay into this fill or into a stencil"
-        onClick={() => setTintShelf({ open: !shelf })}
+        onClick={() => {
+          setColourShelf({ open: false });
+          setTintShelf({ open: !shelf });
+        }}
       >
         <Grip size={14} aria-hidden />
       </button>
-      {over && createPortal(<TintShelf job={job} pass={pass} fill={fill} />, over)}
+      {shelf && over && createPortal(<TintShelf job={job} pass={pass} fill={fill} />, over)}
+      <button
+        type="button"
+        className={icon}
+        aria-label="Colour shelf"
+        aria-expanded={colours}
+        title="Colours that are mixed of the tints of all inks"
+        onClick={() => {
+          setTintShelf({ open: false });
+          setColourShelf({ open: !colours });
+        }}
+      >
+        <Palette size={14} aria-hidden />
+      </button>
+      {colours && over && createPortal(<ColourShelf job={job} pass={pass} fill={fill} />, over)}
       <button
         type="button"
         className={icon}

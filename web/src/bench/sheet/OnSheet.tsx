@@ -4,6 +4,7 @@ import { useSearchParams } from 'react-router';
 import type { View } from '../../engine/view.ts';
 import { Overlay } from '../tools/Overlay.tsx';
 import { ToolLayer } from '../tools/ToolLayer.tsx';
+import { GradationHandles } from '../tints/GradationHandles.tsx';
 import { TintDrop } from '../tints/TintDrop.tsx';
 import { useTools } from '../tools/tool-store.ts';
 import { DrawLayer } from '../stencil/DrawLayer.tsx';
@@ -29,10 +30,9 @@ export function OnSheet({ job, pass, whole, view }: Props) {
   const fill = fillOf(pass);
   const stencil = job.stencils.find((s) => s.id === fill.stencil);
   const part = stencil?.parts.find((p) => p.id === chosen);
-  // A stencil is shown while its station is open or something is drawn in it.
-
   const tool = useTools((s) => s.tool);
   const overlay = useTools((s) => s.overlay);
+  // A stencil is shown while its station is open or something is drawn in it.
   const stencilSeen = params.get('station') === 'stencil' || tool === 'stencil';
   return (
     <>
@@ -43,6 +43,9 @@ export function OnSheet({ job, pass, whole, view }: Props) {
         <Suspense fallback={null}>
           <PartHandles key={part.id} job={job} fill={fill} part={part} view={view} />
         </Suspense>
+      )}
+      {fill.feed.part === 'tint' && fill.feed.run !== 'flat' && tool === 'none' && (
+        <GradationHandles job={job} fill={fill} view={view} />
       )}
       {tool === 'stencil' && <DrawLayer job={job} pass={whole} fill={fill} view={view} />}
       <TintDrop job={job} pass={whole} fill={fill} view={view} />

@@ -6,6 +6,7 @@ import { beginGesture, endGesture } from '../../document/store.ts';
 import type { View } from '../../engine/view.ts';
 import { changePart, standsInBox } from './draw-parts.ts';
 import { type SheetPlace, sheetPlace, tidyMm } from './sheet-place.ts';
+import { ToolHint } from '../tools/ToolHint.tsx';
 
 interface Props {
   readonly job: Job;
@@ -228,12 +229,7 @@ export default function PartHandles({ job, fill, part, view }: Props) {
           )}
         </Layer>
       </Stage>
-      <p
-        role="status"
-        className="pointer-events-none absolute top-2 left-1/2 -translate-x-1/2 bg-paper px-2 py-1 text-[12px]"
-      >
-        Drag the part or its handles. Escape ends.
-      </p>
+      <ToolHint>Drag the part or its handles. Escape ends.</ToolHint>
     </div>
   );
 }

@@ -37,12 +37,14 @@ interface StencilTools {
   readonly look: StencilLook | 'off';
 }
 
+export const NORMAL_STENCIL_BRUSH: StencilBrush = { does: 'paint', size: 8, hardness: 1 };
+
 /** What is in hand for stencils; it is not part of the job. */
 export const useStencilTools = create<StencilTools>(() => ({
   drawing: 'rectangle',
   does: 'add',
   part: null,
-  brush: { does: 'paint', size: 8, hardness: 1 },
+  brush: NORMAL_STENCIL_BRUSH,
   mark: 'subject',
   markSize: 4,
   look: 'outline',

@@ -5,6 +5,8 @@ import { enginePool } from '../../engine/pool.ts';
 import type { View } from '../../engine/view.ts';
 import { useSetParam } from '../../ui/use-set-param.ts';
 import { sheetPlace } from '../stencil/sheet-place.ts';
+import { setColourShelf, useColourShelf } from './colour-store.ts';
+import { layTints, type PassTint } from './mixing.ts';
 import { addTint, layTint, type TakenTint } from './lay-tint.ts';
 import { setTintShelf, useTintShelf } from './shelf-store.ts';
 import { boxOfFill } from './TintShelf.tsx';
@@ -21,7 +23,13 @@ interface Props {
 export function TintDrop({ job, pass, fill, view }: Props) {
   const dragged = useTintShelf((s) => s.dragged);
   const setParam = useSetParam(true);
-  if (!dragged) return null;
+  const colour = useColourShelf((s) => s.dragged);
+  if (!dragged && !colour) return null;
+
+  async function layMixed(tints: readonly PassTint[], x: number, y: number): Promise<void> {
+    const there = await enginePool().sampler.stencilsAt(job, x, y);
+    if (useOpenJob.getState().job !== null) layTints(there.at(-1) ?? null, tints);
+  }
 
   async function lay(taken: TakenTint, x: number, y: number): Promise<void> {
     const there = await enginePool().sampler.stencilsAt(job, x, y);
@@ -63,7 +71,9 @@ export function TintDrop({ job, pass, fill, view }: Props) {
         const box = event.currentTarget.getBoundingClientRect();
         const { x, y } = sheetPlace(job, view).toMm(event.clientX - box.left, event.clientY - box.top);
         setTintShelf({ dragged: null });
-        void lay(dragged, x, y);
+        setColourShelf({ dragged: null });
+        if (dragged) void lay(dragged, x, y);
+        else if (colour) void layMixed(colour, x, y);
       }}
     />
   );

@@ -5,6 +5,7 @@ import { edit } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
+import { ShadeTools } from './ShadeTools.tsx';
 import { layTint, type TintBox } from './lay-tint.ts';
 import { setTintShelf, useTintShelf } from './shelf-store.ts';
 import {
@@ -140,6 +141,7 @@ export function TintShelf(props: Props) {
           <TintSample key={tintName(tint)} {...props} tint={tint} at={FLAT_TINTS.length + at} />
         ))}
       </div>
+      <ShadeTools {...props} close={close} />
       <p className="text-[11px] leading-tight text-muted">
         A click lays a tint into the chosen fill; dragged to the sheet it goes into the stencil there. Tints of one
         frequency and angle share one grid.

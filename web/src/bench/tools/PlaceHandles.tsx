@@ -6,6 +6,7 @@ import { setPictureEdit, setPlacing } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
 import type { View } from '../../engine/view.ts';
 import { type Box, croppedTo, wholeBox } from './crop-box.ts';
+import { ToolHint } from './ToolHint.tsx';
 
 interface Props {
   readonly job: Job;
@@ -130,14 +131,11 @@ export default function PlaceHandles({ job, pass, view, tool }: Props) {
           />
         </Layer>
       </Stage>
-      <p
-        role="status"
-        className="pointer-events-none absolute top-2 left-1/2 -translate-x-1/2 bg-paper px-2 py-1 text-[12px]"
-      >
+      <ToolHint>
         {tool === 'place'
           ? 'Drag the picture, its corners or the turning handle. Escape ends.'
           : 'Drag the sides to crop; what is kept stays where it lies. Escape ends.'}
-      </p>
+      </ToolHint>
     </div>
   );
 }

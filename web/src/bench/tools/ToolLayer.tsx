@@ -18,6 +18,7 @@ import type { View } from '../../engine/view.ts';
 import { withPoint } from './strokes.ts';
 import { useStencilTools } from '../stencil/stencil-tools.ts';
 import { type Brush, type Tool, useTools } from './tool-store.ts';
+import { BrushRing, ToolHint } from './ToolHint.tsx';
 
 interface Props {
   readonly job: Job;
@@ -174,19 +175,8 @@ export function ToolLayer({ job, pass, view }: Props) {
       onPointerLeave={() => setPointer(null)}
       onDoubleClick={(event) => event.stopPropagation()}
     >
-      {pointer && brushSide > 0 && (
-        <span
-          aria-hidden
-          className="pointer-events-none absolute -translate-x-1/2 -translate-y-1/2 rounded-full border border-ink outline outline-paper"
-          style={{ left: pointer.x, top: pointer.y, width: Math.max(4, brushSide), height: Math.max(4, brushSide) }}
-        />
-      )}
-      <p
-        role="status"
-        className="pointer-events-none absolute top-2 left-1/2 -translate-x-1/2 bg-paper px-2 py-1 text-[12px]"
-      >
-        {HINTS[tool]}
-      </p>
+      {pointer && brushSide > 0 && <BrushRing x={pointer.x} y={pointer.y} side={brushSide} />}
+      <ToolHint>{HINTS[tool]}</ToolHint>
     </div>
   );
 }

@@ -4,7 +4,10 @@ import { finishTile, grownTile, readTile, type TileMap, tileReader } from './hei
 import type { CompiledScreen } from '../../compiled.ts';
 import { periodicScreen } from '../../periodic/periodic-screen.ts';
 import type { Making, ScreenAsked } from '../family.ts';
-import type { TileSettings } from './params.ts';
+import { countCache, remember } from '../../../memory/cache.ts';
+import { madeTileOf } from './made/index.ts';
+import { mapOfMade } from './made/made-tile.ts';
+import { OWN_TILE, type TileSettings } from './params.ts';
 
 /** What prints while no tile is chosen: one soft spot. */
 const PLAIN: TileMap = {
@@ -21,20 +24,33 @@ const PLAIN: TileMap = {
 const NARROWEST = 2;
 const WIDEST = 4000;
 
+/** Maps of made tiles; equal names and seeds make equal maps. */
+const maps = countCache<TileMap>(64);
+const keptMap = (name: string, seed: number): TileMap =>
+  remember(maps, `${name} ${seed}`, () => mapOfMade(madeTileOf(name)!, seed));
+
+/** Cells of the screen across a tile. */
+export const cellsOf = ({ made, scale }: Pick<TileSettings, 'made' | 'scale'>): number =>
+  scale * (madeTileOf(made)?.cells ?? 1);
+
 /** Everything that a compiled tile depends on. */
 export interface TileInputs {
   readonly tile: TileSettings;
   /** Names the pixels of the tile's picture; null prints the plain spot. */
   readonly pixels: string | null;
+  /** Seed of a tile that is made here. */
+  readonly seed: number | null;
   readonly pitch: number;
   readonly angle: number;
 }
 
 export function tileInputs({ own, shared, pitch, pixelsOf }: ScreenAsked<TileSettings>): TileInputs {
   const { picture } = own;
+  const made = own.made !== OWN_TILE;
   return {
     tile: { ...own, picture: null },
-    pixels: picture === null ? null : pixelsOf(picture),
+    pixels: picture === null || made ? null : pixelsOf(picture),
+    seed: made ? shared.seed : null,
     pitch,
     angle: shared.angle,
   };
@@ -42,12 +58,13 @@ export function tileInputs({ own, shared, pitch, pixelsOf }: ScreenAsked<TileSet
 
 /** Compiles a screen whose cell is a picture. */
 export function compileTileScreen(
-  { tile, pixels, pitch, angle }: TileInputs,
+  { tile, pixels, seed, pitch, angle }: TileInputs,
   { draft, source: sourceOf, share }: Making,
 ): CompiledScreen {
   const source = pixels === null ? null : sourceOf(pixels);
-  const across = pitch * tile.scale;
-  const finished = finishTile(source ? readTile(source, Math.ceil(across * 2)) : PLAIN, tile);
+  const across = pitch * cellsOf(tile);
+  const own = source ? readTile(source, Math.ceil(across * 2)) : PLAIN;
+  const finished = finishTile(seed === null ? own : keptMap(tile.made, seed), tile);
   const halfDrop = tile.repeat === 'half-drop';
   const map = tile.relevel ? grownTile(finished, halfDrop) : finished;
   const within = (length: number) => Math.min(WIDEST, Math.max(NARROWEST, length));

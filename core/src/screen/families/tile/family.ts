@@ -1,26 +1,26 @@
 import { screenFamily } from '../family.ts';
-import { compileTileScreen, tileInputs } from './compile.ts';
-import { TILE_PARAMS } from './params.ts';
+import { cellsOf, compileTileScreen, tileInputs } from './compile.ts';
+import { OWN_TILE, TILE_PARAMS } from './params.ts';
 
 /** An artist's own cell, repeated. */
 export const TILE = screenFamily({
   name: 'tile',
   label: 'Tile',
-  about: 'A picture of your own as the repeating cell.',
+  about: 'A tile from the shelf or a picture of your own as the repeating cell.',
   params: TILE_PARAMS,
-  cells: null,
-  traits: () => ({
+  cells: 'made',
+  traits: ({ made }) => ({
     lattice: true,
     cells: false,
     rows: false,
     centre: false,
-    chance: false,
+    chance: made !== OWN_TILE,
     turnsEvery: 180,
     order: 'any',
     sharesThreads: false,
   }),
-  pictures: ({ picture }) => (picture === null ? [] : [picture]),
-  cellWidth: ({ scale }, pitch) => pitch * scale,
+  pictures: ({ picture, made }) => (picture === null || made !== OWN_TILE ? [] : [picture]),
+  cellWidth: (own, pitch) => pitch * cellsOf(own),
   inputs: tileInputs,
   compile: compileTileScreen,
 });

@@ -1,6 +1,20 @@
 import { flag, type SettingsOf, share } from '../../../settings/params.ts';
+import { MADE_TILES } from './made/index.ts';
+
+/** The value of `made` where a picture of one's own is the tile. */
+export const OWN_TILE = 'own';
 
 export const TILE_PARAMS = {
+  made: {
+    kind: 'choice',
+    label: 'Tile shelf',
+    about: 'A tile that is made here from the seed, or a picture of your own.',
+    normal: OWN_TILE,
+    options: [
+      { name: OWN_TILE, label: 'Own picture', about: 'A picture of your own, drawn or imported.', group: 'Own' },
+      ...MADE_TILES.map(({ name, label, about, group }) => ({ name, label, about, group })),
+    ],
+  },
   picture: {
     kind: 'picture',
     label: 'Tile',

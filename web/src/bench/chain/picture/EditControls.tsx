@@ -5,12 +5,13 @@ import { edit } from '../../../document/store.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice } from '../../../ui/Choice.tsx';
 import { Fold } from '../../../ui/Fold.tsx';
-import { MM, PERCENT } from '../../../ui/formats.ts';
+import { PERCENT } from '../../../ui/formats.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { SliderRow } from '../../../ui/SliderRow.tsx';
 import { SwitchField } from '../../../ui/SwitchField.tsx';
 import { MarkControls } from '../../stencil/MarkControls.tsx';
-import { setBrush, takeTool, toggleTool, useTools } from '../../tools/tool-store.ts';
+import { BrushRows } from '../../tools/BrushRows.tsx';
+import { NORMAL_BRUSH, setBrush, takeTool, toggleTool, useTools } from '../../tools/tool-store.ts';
 
 const SIDES = [
   { key: 'left', label: 'Left' },
@@ -139,30 +140,7 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
             ]}
             onChange={(does) => setBrush({ does })}
           />
-          <SliderRow
-            wide
-            label="Size"
-            about="Width of the brush on the sheet."
-            value={brush.size}
-            min={0.5}
-            max={100}
-            step={0.5}
-            normal={12}
-            format={MM}
-            onChange={(size) => setBrush({ size })}
-          />
-          <SliderRow
-            wide
-            label="Hardness"
-            about="0 % is soft from the middle outwards, 100 % is full up to the edge."
-            value={brush.hardness}
-            min={0}
-            max={1}
-            step={0.01}
-            normal={0.5}
-            format={PERCENT}
-            onChange={(hardness) => setBrush({ hardness })}
-          />
+          <BrushRows brush={brush} normal={NORMAL_BRUSH} change={setBrush} />
           <SwitchField
             label="Keeps to edges"
             about="A stroke affects only colours like those under its middle, within the tolerance, so that it can be rough. Off, it affects all that it covers."

@@ -101,7 +101,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
       thumb={thumb}
       more={
         tinted ? (
-          <TintControls fill={fill} />
+          <TintControls pass={pass} fill={fill} />
         ) : (
           picture && (
             <div className="grid grid-cols-1 gap-1.5">

@@ -1,6 +1,7 @@
-import { type Fill, type Param, TINT_PARAMS } from '@chromatype/core';
+import { type Fill, type Param, type Pass, TINT_PARAMS } from '@chromatype/core';
 import { setFeed } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
+import { DarkerInk } from './DarkerInk.tsx';
 import { PERCENT } from '../../../ui/formats.ts';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { SliderRow } from '../../../ui/SliderRow.tsx';
@@ -31,10 +32,11 @@ export function TintRow({ fill }: { readonly fill: Fill }) {
 }
 
 /** Everything else of a tint: whether it is graded, to what, and from where to where. */
-export function TintControls({ fill }: { readonly fill: Fill }) {
+export function TintControls({ pass, fill }: { readonly pass: Pass; readonly fill: Fill }) {
   const { tint: _, ...others } = TINT_PARAMS;
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-0.5">
+      <DarkerInk pass={pass} fill={fill} />
       {Object.entries<Param>(others).map(([name, param]) =>
         (param.when?.(fill.feed as never) ?? true) ? (
           <div key={name} className={param.kind === 'choice' ? 'col-span-2' : ''}>

@@ -27,6 +27,7 @@ import { FrequencyUnit } from './FrequencyUnit.tsx';
 import { PassSample } from '../../PassSample.tsx';
 import { FrequencyField } from './FrequencyField.tsx';
 import { GrainControls, GrainSize } from './GrainControls.tsx';
+import { WearControls } from './WearControls.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { sharedFieldsOf } from './shared-fields.ts';
 
@@ -79,6 +80,7 @@ function ScreenStationPart({ job, pass, fill }: ChainProps) {
           {screenTraits(screen, job.sheet.ppi).lattice && <FrequencyUnit job={job} fill={fill} />}
           {shared.filter((name) => !BESIDE_DIAL.includes(name)).map(field)}
           <Controls job={job} pass={pass} fill={fill} />
+          <WearControls fill={fill} />
         </div>
       }
     >
@@ -106,7 +108,9 @@ export const ScreenStation = memo(
   ScreenStationPart,
   sameBy(({ job, pass, fill }) => [
     pass.id,
+    fill.id,
     fill.screen,
+    fill.wear,
     fill.tone,
     fill.feed.part,
     fill.feed.picture,

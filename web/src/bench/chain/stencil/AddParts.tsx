@@ -1,18 +1,18 @@
 import { type Fill, type Job, MEETINGS, type Pass, partKindOf, type Stencil } from '@chromatype/core';
 import { toast } from 'sonner';
 import { Choice } from '../../../ui/Choice.tsx';
-import { SliderRow } from '../../../ui/SliderRow.tsx';
-import { MM, PERCENT } from '../../../ui/formats.ts';
 import { layPart, nextPart, subjectSource } from '../../stencil/draw-parts.ts';
 import { MarkControls } from '../../stencil/MarkControls.tsx';
 import {
   choosePart,
   type Drawing,
+  NORMAL_STENCIL_BRUSH,
   setStencilBrush,
   setStencilTools,
   toggleDrawing,
   useStencilTools,
 } from '../../stencil/stencil-tools.ts';
+import { BrushRows } from '../../tools/BrushRows.tsx';
 import { useTools } from '../../tools/tool-store.ts';
 
 interface Props {
@@ -124,30 +124,7 @@ export function AddParts(props: Props) {
             ]}
             onChange={(value) => setStencilBrush({ does: value })}
           />
-          <SliderRow
-            wide
-            label="Size"
-            about="Width of the brush on the sheet; a pen’s pressure acts on how much it covers."
-            value={brush.size}
-            min={0.5}
-            max={100}
-            step={0.5}
-            normal={8}
-            format={MM}
-            onChange={(size) => setStencilBrush({ size })}
-          />
-          <SliderRow
-            wide
-            label="Hardness"
-            about="0 % is soft from the middle outwards, 100 % is full up to the edge."
-            value={brush.hardness}
-            min={0}
-            max={1}
-            step={0.01}
-            normal={1}
-            format={PERCENT}
-            onChange={(hardness) => setStencilBrush({ hardness })}
-          />
+          <BrushRows brush={brush} normal={NORMAL_STENCIL_BRUSH} change={setStencilBrush} />
         </>
       )}
       {inHand === 'subject' && <MarkControls />}

@@ -1,4 +1,4 @@
-import { type Job, type Stencil } from '@chromatype/core';
+import { FILL_PARAMS, type Job, type Over, type Stencil } from '@chromatype/core';
 import { Trash2 } from 'lucide-react';
 import { memo } from 'react';
 import { editStencil, removeStencil, setFill } from '../../../document/edits.ts';
@@ -22,6 +22,8 @@ const LOOKS = [
   { value: 'alone', label: 'Alone', title: 'The stencil itself, black where it lets print' },
   { value: 'off', label: 'Hidden', title: 'Only the print' },
 ] as const;
+
+const { over: OVER } = FILL_PARAMS;
 
 /** How many fills print in a stencil. */
 const usersOf = (job: Job, { id }: Stencil): number =>
@@ -70,16 +72,21 @@ function StencilStationPart({ job, pass, fill }: ChainProps) {
           </label>
           {pass.fills[0].id !== fill.id && (
             <div className="flex items-center justify-between gap-2">
-              <span title="What this fill does where it lies over others of its pass">Over others</span>
-              <Choice
-                label="Over others"
+              <span title={OVER.about}>{OVER.label}</span>
+              <select
+                data-own
+                aria-label={OVER.label}
+                title={OVER.options.find((o) => o.name === fill.over)?.about}
                 value={fill.over}
-                options={[
-                  { value: 'replaces', label: 'Replaces', title: 'Takes the place of the fills under it' },
-                  { value: 'adds', label: 'Adds', title: 'The darker tone wins' },
-                ]}
-                onChange={(over) => edit(setFill(fill.id, { over }))}
-              />
+                onChange={(e) => edit(setFill(fill.id, { over: e.target.value as Over }))}
+                className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper text-right"
+              >
+                {OVER.options.map(({ name, label }) => (
+                  <option key={name} value={name}>
+                    {label}
+                  </option>
+                ))}
+              </select>
             </div>
           )}
           <AddParts job={job} pass={pass} fill={fill} stencil={stencil} />

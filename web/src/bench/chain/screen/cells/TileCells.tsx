@@ -1,4 +1,4 @@
-import type { Fill, Job, Picture } from '@chromatype/core';
+import { type Fill, type Job, MADE_TILES, OWN_TILE, type Picture } from '@chromatype/core';
 import { Brush, ImagePlus } from 'lucide-react';
 import { useEffect } from 'react';
 import { Link, useSearchParams } from 'react-router';
@@ -14,11 +14,23 @@ import type { Cell } from './cell.ts';
 import { TileSeams } from './TileSeams.tsx';
 
 const SPOT = '';
+/** What names of tiles that are made here begin with: names of pictures are hashes. */
+const MADE = 'made ';
 
 /** A tile is known by its pixels, so that a saved one keeps its name when the job takes it. */
 const nameOf = (picture: Picture): string => picture.hash ?? picture.id;
 
-/** Everything that can be a tile: a plain spot, the job's pictures, the saved tiles. */
+/** Tiles that are made here, from the seed of the screen. */
+const madeCells = (fill: Fill): Cell[] =>
+  MADE_TILES.map(({ name, label, about, group }) => ({
+    name: `${MADE}${name}`,
+    label,
+    about,
+    group,
+    take: setFamilySettings(fill.id, 'tile', { made: name }),
+  }));
+
+/** Everything that can be a tile: a plain spot, the job's pictures, the saved tiles, and those that are made here. */
 function tileCells(job: Job, fill: Fill, tiles: readonly StoredTile[]): Cell[] {
   const { picture } = fill.screen.tile;
   const own = job.pictures.filter((p) => !tiles.some((t) => t.hash === p.hash && p.id !== picture));
@@ -29,14 +41,14 @@ function tileCells(job: Job, fill: Fill, tiles: readonly StoredTile[]): Cell[] {
       label: 'Plain spot',
       about: 'A round spot, until a picture is chosen.',
       group: 'Built in',
-      take: setFamilySettings(fill.id, 'tile', { picture: null }),
+      take: setFamilySettings(fill.id, 'tile', { picture: null, made: OWN_TILE }),
     },
     ...own.map((p) => ({
       name: nameOf(p),
       label: p.name,
       about: 'A picture of this job.',
       group: 'Pictures of this job',
-      take: setFamilySettings(fill.id, 'tile', { picture: p.id }),
+      take: setFamilySettings(fill.id, 'tile', { picture: p.id, made: OWN_TILE }),
     })),
     ...saved.map((t) => ({
       name: t.hash,
@@ -45,13 +57,15 @@ function tileCells(job: Job, fill: Fill, tiles: readonly StoredTile[]): Cell[] {
       group: 'Saved tiles',
       take: setTile(fill.id, newId(), t),
     })),
+    ...madeCells(fill),
   ];
 }
 
 /** The picture that repeats, and ways to another one. */
 export function TileCells({ job, pass, fill }: ChainProps) {
   const tiles = useTiles();
-  const chosen = job.pictures.find((p) => p.id === fill.screen.tile.picture);
+  const { made, picture } = fill.screen.tile;
+  const own = job.pictures.find((p) => p.id === picture);
   const id = useOpenJob((s) => s.id);
   const [params] = useSearchParams();
   // Samples of saved tiles need their pixels.
@@ -71,7 +85,7 @@ export function TileCells({ job, pass, fill }: ChainProps) {
         pass={pass}
         label="Tile"
         cells={tileCells(job, fill, tiles)}
-        chosen={chosen ? nameOf(chosen) : SPOT}
+        chosen={made === OWN_TILE ? (own ? nameOf(own) : SPOT) : `${MADE}${made}`}
       />
       <div className="grid content-start gap-0.5">
         <button type="button" title="Use a picture file as the tile" className={tool} onClick={() => void open()}>
@@ -81,7 +95,7 @@ export function TileCells({ job, pass, fill }: ChainProps) {
           <Brush size={15} aria-hidden /> Tile maker
         </Link>
       </div>
-      <TileSeams job={job} fill={fill} />
+      {made === OWN_TILE && <TileSeams job={job} fill={fill} />}
     </>
   );
 }
