@@ -7,6 +7,7 @@ import { shownSize } from '../picture/edit.ts';
 import { placePicture } from '../picture/placement.ts';
 import type { Job, Pass } from '../document/types.ts';
 import { type Planned, planned } from '../raster/planned.ts';
+import { lastReads } from '../raster/shared-reads.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import type { PictureSource } from '../raster/source.ts';
@@ -121,6 +122,15 @@ export const rasterOfFlood = (
   settings: Parameters<typeof floodRaster>[0],
 ): Raster | null => floodRaster(settings, askedOf(env, job, plates, coverPlanner(env, job, plates)));
 
+/** Stencils whose cover of an area is kept for the passes that print it next. */
+const MOST_SHARED = 64;
+
+/** A cover that all passes of a job share, which are printed area by area. */
+const sharedCover = ({ stencils }: Job, { key, read }: PlannedCover): PlannedCover => ({
+  key,
+  read: lastReads(stencils, key, read, MOST_SHARED),
+});
+
 /** Returns a planner of the covers of a job's stencils. A stencil that the job does not hold covers nothing. */
 export function coverPlanner(env: PrintEnv, job: Job, plates: PlatePlanner): CoverPlanner {
   const made = new Map<string, PlannedCover>();
@@ -129,7 +139,7 @@ export function coverPlanner(env: PrintEnv, job: Job, plates: PlatePlanner): Cov
     if (known) return known;
     const stencil = job.stencils.find((s) => s.id === id);
     const cover = stencil
-      ? planStencil(stencil, askedOf(env, job, plates, plan))
+      ? sharedCover(job, planStencil(stencil, askedOf(env, job, plates, plan)))
       : planned('no stencil', null, [], () => () => 0 as const);
     made.set(id, cover);
     return cover;

@@ -18,7 +18,7 @@ interface FirstLook {
   readonly bytes: number;
 }
 
-const newLasts = () => countCache<LastRead>(MOST_HELD);
+const newLasts = (most: number) => countCache<LastRead>(most);
 const newLooks = () => byteCache<FirstLook>(MOST_BYTES, (look) => look.bytes);
 const lasts = new WeakMap<object, ReturnType<typeof newLasts>>();
 const looks = new WeakMap<object, ReturnType<typeof newLooks>>();
@@ -27,10 +27,15 @@ const wordsOf = ({ x, y, width, height, step }: Area): string => `${x} ${y} ${wi
 
 /**
  * Returns a reader that keeps its last reading for as long as `owner` lives. Readers of the same owner and key share
- * it, so equal keys must read equal values.
+ * it, so equal keys must read equal values. `most`: how many keys of the owner keep theirs, as its first reader says.
  */
-export function lastReads<T>(owner: object, key: string, read: (area: Area) => T): (area: Area) => T {
-  const held = lasts.get(owner) ?? newLasts();
+export function lastReads<T>(
+  owner: object,
+  key: string,
+  read: (area: Area) => T,
+  most = MOST_HELD,
+): (area: Area) => T {
+  const held = lasts.get(owner) ?? newLasts(most);
   lasts.set(owner, held);
   return (area) => {
     const words = wordsOf(area);

@@ -75,8 +75,18 @@ function addRuns(runs: RunCollector, row: Uint8Array): void {
 
 /** The cover of a mask over an area; beyond the raster nothing is inside. */
 export function runCover({ width, height, rows, ends }: RunMask): CoverReader {
+  /** Whether no run reaches an area. */
+  function isBare(area: Area): boolean {
+    const right = area.x + area.width;
+    for (let y = Math.max(0, area.y); y < Math.min(height, area.y + area.height); y++) {
+      const r = firstRun(ends, rows[y]!, rows[y + 1]!, area.x);
+      if (r < rows[y + 1]! && ends[2 * r]! < right) return false;
+    }
+    return true;
+  }
   return (area: Area): Cover => {
     const count = rowsOf(area);
+    if (isBare(area)) return 0;
     const out = new Uint8Array(area.width * count);
     for (let k = 0; k < count; k++) {
       const y = area.y + k * area.step;

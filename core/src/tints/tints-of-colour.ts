@@ -100,7 +100,8 @@ export function tintsOfColour(model: PrintModel, wanted: LinearRgb, steps: TintS
     return Math.sqrt(l * l + a * a + b * b);
   };
   const lightness = steps === 'free' ? 1 : STEPPED_LIGHTNESS;
-  const cost: Cost = (tints) => distanceOf(predict(model, tints), lightness) + INK_COST * tints.reduce((a, b) => a + b, 0);
+  const cost: Cost = (tints) =>
+    distanceOf(predict(model, tints), lightness) + INK_COST * tints.reduce((a, b) => a + b, 0);
   let tints = firstGuess(model.inks, LEVELS_OF_STEPS[steps], cost);
   if (steps === 'free') {
     const within = (tint: number) => Math.min(1, Math.max(0, Math.round(tint * 100) / 100));

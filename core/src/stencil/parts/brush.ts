@@ -33,7 +33,10 @@ export const brush = partKind({
       const moved = onPrintedSheet(own.strokes.map(asPaint), own.bleed);
       return (area) => {
         const share = paintShare(moved, area, own.ppi / MM_PER_INCH);
-        return share ? settledCover(Uint8Array.from(share, (v) => Math.round(255 * v))) : 0;
+        if (!share) return 0;
+        const out = new Uint8Array(share.length);
+        for (let k = 0; k < out.length; k++) out[k] = Math.round(255 * share[k]!);
+        return settledCover(out);
       };
     }),
 });

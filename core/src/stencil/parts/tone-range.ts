@@ -42,7 +42,9 @@ export const toneRange = partKind({
         const { depth, data } = read.read(area);
         const table = tables.get(depth) ?? tableOf(own, depth);
         tables.set(depth, table);
-        return settledCover(Uint8Array.from(data, (code) => table[code]!));
+        const out = new Uint8Array(data.length);
+        for (let k = 0; k < out.length; k++) out[k] = table[data[k]!]!;
+        return settledCover(out);
       });
     });
   },
