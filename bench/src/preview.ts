@@ -2,14 +2,14 @@ import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { createJob, createPass, type Job, filePicture, fillOf, withFill, MM_PER_INCH } from '@chromatype/core';
 import type { Page } from '@playwright/test';
+import { manyFillsRows } from './many-fills.ts';
+import { drag, dragRows, STEPS, settled } from './dragging.ts';
 import { launchChromium } from './chromium.ts';
 import { processJob } from './separation.ts';
 import { startServer } from './server.ts';
 import { ms, percentile, type Row } from './statistics.ts';
 
 const PORT = 4392;
-const ROUNDS = 12;
-const STEPS = 60;
 
 interface Stored {
   readonly hash: string;
@@ -36,50 +36,6 @@ function fourPasses({ hash, width, height }: Stored): Job {
       return withFill(pass, { feed: { ...fillOf(pass).feed, part } });
     }),
   };
-}
-
-const settled = (page: Page) => page.waitForSelector('[data-testid=sheet][data-stage=settled]', { timeout: 60_000 });
-
-/** Drags as a hand does, a move each 16 ms, then rests; gives the times to first and to settled pictures. */
-async function drag(
-  page: Page,
-  from: readonly [number, number],
-  at: (k: number) => readonly [number, number],
-): Promise<{ first: number[]; settled: number[] }> {
-  await page.evaluate(() => performance.clearMeasures());
-  const settledTimes: number[] = [];
-  for (let round = 0; round < ROUNDS; round++) {
-    // Back from where the last round has left the handle.
-    await page.mouse.move(...(round % 2 ? at(STEPS / 3) : from));
-    await page.mouse.down();
-    for (let k = 1; k <= STEPS / 3; k++) {
-      await page.mouse.move(...at(round % 2 ? STEPS / 3 - k : k));
-      await page.waitForTimeout(16);
-    }
-    await page.waitForTimeout(10);
-    await settled(page);
-    await page.mouse.up();
-    await page.waitForTimeout(300);
-  }
-  const first = await page.evaluate(() => performance.getEntriesByName('preview first').map((m) => m.duration));
-  settledTimes.push(
-    ...(await page.evaluate(() => performance.getEntriesByName('preview settled').map((m) => m.duration))),
-  );
-  return { first, settled: settledTimes };
-}
-
-function rowsOf(name: string, times: { first: number[]; settled: number[] }): Row[] {
-  const row = (what: string, numbers: number[], most: number): Row => {
-    const [p50, p95] = [percentile(numbers, 0.5), percentile(numbers, 0.95)];
-    return {
-      work: `${name}: ${what}, 24 MP, four passes, 1280 × 800`,
-      measured: `p50 ${ms(p50)}, p95 ${ms(p95)} (${numbers.length}), ${(most / p95).toFixed(2)} × of the time asked`,
-      asked: `p95 ${most} ms`,
-      holds: p95 <= most,
-      value: p95,
-    };
-  };
-  return [row('first picture', times.first, 50), row('settled', times.settled, 250)];
 }
 
 /** Opens the free curve of the Tone station. */
@@ -215,19 +171,19 @@ export async function previewRows(picture: string, folder: string, again: Again)
     await open(`/jobs/${id}?pass=p1`);
     const slider = (await page.getByRole('slider', { name: 'Highlights', exact: true }).boundingBox())!;
     const [x, y] = [slider.x + slider.width / 2, slider.y + slider.height / 2];
-    const rows = await again(async () => rowsOf('tone slider', await drag(page, [x, y], (k) => [x + k, y])));
+    const rows = await again(async () => dragRows('tone slider', await drag(page, [x, y], (k) => [x + k, y])));
     await page.waitForTimeout(2000);
     const dial = (await page.getByRole('slider', { name: /Screen dial/ }).boundingBox())!;
     const [cx, cy] = [dial.x + dial.width / 2, dial.y + dial.height / 2];
     const reach = dial.width / 2 - 6;
     const rim = (degrees: number) =>
       [cx + reach * Math.cos((degrees * Math.PI) / 180), cy - reach * Math.sin((degrees * Math.PI) / 180)] as const;
-    rows.push(...(await again(async () => rowsOf('screen dial', await drag(page, rim(75), (k) => rim(75 + 2 * k))))));
+    rows.push(...(await again(async () => dragRows('screen dial', await drag(page, rim(75), (k) => rim(75 + 2 * k))))));
     await openCurve(page);
     rows.push(
       ...(await again(async () => {
         const point = await curvePoint(page);
-        return rowsOf('curve', await drag(page, point, (k) => [point[0] + k, point[1]]));
+        return dragRows('curve', await drag(page, point, (k) => [point[0] + k, point[1]]));
       })),
     );
     await page.goto(`${address}/jobs/${id}/strips?pass=p1`);
@@ -243,6 +199,7 @@ export async function previewRows(picture: string, folder: string, again: Again)
         return stripRows(page, lpi);
       })),
     );
+    rows.push(...(await manyFillsRows(page, { newJob, open, again })));
     const plain = processJob();
     const { hash, width, height } = stored;
     const job: Job = { ...plain, pictures: plain.pictures.map((p) => ({ ...p, hash, width, height })) };

@@ -39,6 +39,24 @@ export function composeExact(plates: usize, count: i32, palette: usize, width: i
   }
 }
 
+/** Adds the light of a row of plate pixels, times a weight, to four f32 a pixel at `sums`. palette: four f32 a code. */
+export function addPixels(plates: usize, count: i32, palette: usize, width: i32, weight: f32, sums: usize): void {
+  const by = f32x4.splat(weight);
+  const low = min(8, count);
+  for (let x = 0; x < width; x += 8) {
+    let codes = codes8(plates, low, <usize>x >> 3);
+    let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
+    const n = min(8, width - x);
+    for (let k = 0; k < n; k++) {
+      const code = (<usize>codes & 255) | ((<usize>high & 255) << 8);
+      v128.store(sums, f32x4.add(v128.load(sums), f32x4.mul(v128.load(palette + (code << 4)), by)));
+      sums += 16;
+      codes >>= 8;
+      high >>= 8;
+    }
+  }
+}
+
 /**
  * Adds a row of plate pixels to display pixels. Pixel x covers the display from
  * left + x * scale to left + (x + 1) * scale (scale <= 1); one that lies across an edge is

@@ -4,7 +4,7 @@ export { lookup16, lookup8, setApart, widenBytes } from './lookup';
 export { lightRgba } from './light';
 export { bellRows, resampleAcross, resampleDown, sampleAlong } from './resample';
 export { cellSums, cellSpread } from './cells';
-export { composeExact, composeMean } from './compose';
+export { addPixels, composeExact, composeMean } from './compose';
 export * from './columns';
 export * from './diffusion';
 export { blendLight } from './blend';

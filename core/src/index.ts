@@ -89,7 +89,7 @@ export { thresholdAt, type ThresholdTile } from './screen/periodic/threshold-til
 export * from './screen/settings.ts';
 export * from './screen/shared-params.ts';
 
-export type { Cover, CoverReader, Meeting } from './stencil/cover.ts';
+export { type Cover, type CoverReader, everyCoverRow, type Meeting } from './stencil/cover.ts';
 export { EDGE_PARAMS, type EdgeSettings } from './stencil/edge-params.ts';
 export { PART_KINDS, PART_NAMES, partKindOf } from './stencil/parts/index.ts';
 export type { PartKind } from './stencil/parts/kind.ts';

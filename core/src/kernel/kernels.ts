@@ -62,6 +62,7 @@ export interface KernelExports {
     columns: number,
     out: number,
   ): void;
+  addPixels(plates: number, count: number, palette: number, width: number, weight: number, sums: number): void;
   composeExact(plates: number, count: number, palette: number, width: number, out: number): void;
   composeMean(
     plates: number,

@@ -38,9 +38,28 @@ function giveWay(tones: Uint16Array, covers: Uint8Array, cover: Cover): void {
   }
 }
 
+/** Four covers at a time. */
+const ALL_FOUR = 0xffffffff;
+
 /** Lays a fill in place of what lies under it. */
 function replace(tones: Uint16Array, covers: Uint8Array, own: Uint16Array, cover: Uint8Array): void {
+  const four = cover.byteOffset % 4 === 0 ? new Uint32Array(cover.buffer, cover.byteOffset, cover.length >> 2) : null;
   for (let k = 0; k < tones.length; k++) {
+    if (four && k % 4 === 0) {
+      const all = four[k >> 2];
+      if (all === 0) {
+        k += 3;
+        continue;
+      }
+      if (all === ALL_FOUR) {
+        for (const end = k + 4; k < end; k++) {
+          tones[k] = own[k]!;
+          covers[k] = 255;
+        }
+        k--;
+        continue;
+      }
+    }
     const c = cover[k]!;
     if (c === 0) continue;
     if (c === 255) {

@@ -1,5 +1,7 @@
 import { DISPLAY_BYTES, spreadBytes } from '../colour/display-bytes.ts';
+import type { Ink } from '../ink/types.ts';
 import { power } from '../math/exact.ts';
+import { countCache, remember } from '../memory/cache.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { Area } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
@@ -80,6 +82,14 @@ function sharedByRows<T>(make: (area: Area) => T): (area: Area) => T {
   };
 }
 
+const lights = countCache<Float64Array>(8);
+
+/** Light of each overprint of some inks as it is averaged: to the power 1/n. Cached, since twelve inks have 4096. */
+const mixingLights = (sheet: Sheet, inks: readonly Ink[], n: number): Float64Array =>
+  remember(lights, JSON.stringify([sheet.stock, inks, n]), () =>
+    sheetLights(sheet, inks).map((v) => power(Math.min(1, Math.max(0, v)), 1 / n)),
+  );
+
 /** Gathers the true average of the printed sheet's pixels under each display pixel of a grid. */
 export function createDisplayMeans(
   kernels: Kernels,
@@ -93,19 +103,21 @@ export function createDisplayMeans(
   const bits = passes.every(oneBit);
   // Light mixes in the power 1/n where it spreads in the stock (Yule & Nielsen 1951).
   const n = bits ? sheet.stock.spread : 1;
-  const colours = sheetLights(sheet, bits ? inksOf(passes) : []).map((v) => power(Math.min(1, Math.max(0, v)), 1 / n));
+  const colours = mixingLights(sheet, bits ? inksOf(passes) : [], n);
   // What an area shows beyond the view on either side is gathered too and cut off.
   const pad = Math.ceil(REACH * grid.scale) + 2;
   const columns = grid.width + 2 * pad;
   const sums = kernels.scratch('display-sums', columns * grid.rows * 16 + 64);
   kernels.f32(sums).fill(0, 0, columns * grid.rows * 4);
-  const fast = bits && passes.length <= MOST_FAST_PASSES && 1 / grid.scale < MOST_ROWS;
-  const lightTable = fast ? loadLookups(kernels, colours) : loadPalette(kernels, colours);
+  const columnsFit = bits && 1 / grid.scale < MOST_ROWS;
+  const fast = columnsFit && passes.length <= MOST_FAST_PASSES;
 
   const planOf = sharedByRows((area): readonly RowPlan[] => rowPlans(area, grid));
   const seenOf = sharedByRows((area): readonly SeenRow[] => seenRows(area, grid));
 
-  function addColumns(area: Area, plates: readonly Bitmap[], left: number): void {
+  /** `seen`: the overprints of these plates alone. */
+  function addColumns(area: Area, plates: readonly Bitmap[], seen: Float64Array, left: number): void {
+    const lightTable = loadLookups(kernels, seen);
     const { pointers, point } = loadPlates(kernels, plates);
     const plane = ((area.width + 15) & ~15) * 4;
     const acc = kernels.scratch('display-columns', plane * 3);
@@ -149,15 +161,34 @@ export function createDisplayMeans(
     }
   }
 
-  function addPixels(area: Area, plates: readonly Bitmap[], left: number): void {
+  /** The same for any number of plates, and at any scale. */
+  function addPixels(area: Area, plates: readonly Bitmap[], seen: Float64Array, left: number): void {
+    const palette = loadPalette(kernels, seen);
     const { pointers, point } = loadPlates(kernels, plates);
+    const { scale } = grid;
+    if (area.step * scale > 1) {
+      // A row that stands for those up to the next one lies under several display rows: it is composed once.
+      const count = Math.ceil(area.width * scale) + 2;
+      const own = kernels.scratch('display-once', 16 * (count + 2));
+      const column = Math.floor(left);
+      for (const { row, displays } of seenOf(area)) {
+        point(row);
+        kernels.f32(own).fill(0, 0, 4 * count);
+        kernels.run.composeMean(pointers.ptr, plates.length, palette.ptr, area.width, left - column, scale, 1, own.ptr);
+        for (const { display, weight } of displays)
+          kernels.run.addScaled(own.ptr, weight / WEIGHT, count, sums.ptr + (display * columns + column) * 16);
+      }
+      return;
+    }
+    const sum = kernels.scratch('display-pixels', 16 * area.width + 64);
     for (const { display, from, weights } of planOf(area)) {
-      const out = sums.ptr + display * columns * 16;
+      // Rows under one display row are added pixel by pixel, and then shared among the display pixels once.
+      kernels.f32(sum).fill(0, 0, 4 * area.width);
       weights.forEach((weight, k) => {
         point(from + k);
-        const share = weight / WEIGHT;
-        kernels.run.composeMean(pointers.ptr, plates.length, lightTable.ptr, area.width, left, grid.scale, share, out);
+        kernels.run.addPixels(pointers.ptr, plates.length, palette.ptr, area.width, weight / WEIGHT, sum.ptr);
       });
+      kernels.run.lightMean(sum.ptr, area.width, left, scale, 1, sums.ptr + display * columns * 16);
     }
   }
 
@@ -192,8 +223,24 @@ export function createDisplayMeans(
       const left = area.x * grid.scale - grid.originX + pad;
       if (left < 0 || left + area.width * grid.scale > columns)
         throw new RangeError('The area lies too far from the view.');
-      if (!bits) addLights(area, plates, left);
-      else (fast ? addColumns : addPixels)(area, plates.filter(isBitmap), left);
+      if (!bits) {
+        addLights(area, plates, left);
+        return;
+      }
+      const bitmaps = plates.filter(isBitmap);
+      if (fast) {
+        addColumns(area, bitmaps, colours, left);
+        return;
+      }
+      // Of many passes few print at one place: the others have no part in what is seen there.
+      const own = bitmaps.flatMap(({ data }, k) => (k === 0 || hasInk(data) ? [k] : []));
+      const add = columnsFit && own.length <= MOST_FAST_PASSES ? addColumns : addPixels;
+      add(
+        area,
+        own.map((k) => bitmaps[k]!),
+        coloursOf(colours, own),
+        left,
+      );
     },
     rgba() {
       const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
@@ -208,6 +255,31 @@ export function createDisplayMeans(
       return new Uint8ClampedArray(kernels.u8(out).subarray(0, stride * rows));
     },
   };
+}
+
+/** Plates that were looked through, by their data: those that are cached come again with every picture. */
+const looked = new WeakMap<Uint8Array, boolean>();
+
+/** Whether any pixel of a plate prints. */
+function hasInk(data: Uint8Array): boolean {
+  const known = looked.get(data);
+  if (known !== undefined) return known;
+  const aligned = data.byteOffset % 4 === 0;
+  const words = aligned ? new Uint32Array(data.buffer, data.byteOffset, data.length >> 2) : new Uint32Array(0);
+  let found = words.some((word) => word !== 0);
+  for (let k = 4 * words.length; k < data.length && !found; k++) found = data[k] !== 0;
+  looked.set(data, found);
+  return found;
+}
+
+/** The overprints of some of the passes alone, in their order. */
+function coloursOf(colours: Float64Array, passes: readonly number[]): Float64Array {
+  const out = new Float64Array(3 << passes.length);
+  for (let code = 0; code < 1 << passes.length; code++) {
+    const whole = passes.reduce((sum, pass, k) => sum | (((code >> k) & 1) << pass), 0);
+    for (let c = 0; c < 3; c++) out[3 * code + c] = colours[3 * whole + c]!;
+  }
+  return out;
 }
 
 /** Light of each overprint as four floats: r, g, b and 1. */

@@ -3,6 +3,7 @@ import type { Area, LightRows } from '../raster/area.ts';
 import type { PictureSource } from '../raster/source.ts';
 import type { SharedMakes } from './shared-makes.ts';
 import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
+import type { Cover } from '../stencil/cover.ts';
 import type { KeepMask } from '../stencil/edges.ts';
 
 /** Finds the pixels of an imported picture by its hash; null while they are not there. */
@@ -14,6 +15,8 @@ export interface PrintCaches {
   screen(key: string, make: () => CompiledScreen): CompiledScreen;
   tables(key: string, make: () => ToneTables): ToneTables;
   mask: KeepMask;
+  /** Covers of stencils. */
+  cover(key: string, area: Area, make: () => Cover): Cover;
   /** What this thread shares with others; left out where it is alone. */
   readonly shared?: SharedMakes;
 }
@@ -31,4 +34,5 @@ export const NO_CACHES: PrintCaches = {
   screen: (_, make) => make(),
   tables: (_, make) => make(),
   mask: (_, make) => make(),
+  cover: (_key, _area, make) => make(),
 };

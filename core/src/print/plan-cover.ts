@@ -1,6 +1,6 @@
 import { NEW_CUT_OUT } from '../picture/cut-out.ts';
 import type { Mark } from '../picture/subject/known-pixels.ts';
-import type { LightRows } from '../raster/area.ts';
+import type { Area, LightRows } from '../raster/area.ts';
 import { DEFAULT_FEED, type Picture } from '../picture/types.ts';
 import { editInUse, editedSource } from '../picture/edited-source.ts';
 import { shownSize } from '../picture/edit.ts';
@@ -11,6 +11,7 @@ import { lastReads } from '../raster/shared-reads.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import type { PictureSource } from '../raster/source.ts';
+import type { Cover } from '../stencil/cover.ts';
 import type { PlannedCover } from '../stencil/edges.ts';
 import type { PartAsked, Raster } from '../stencil/parts/kind.ts';
 import { floodRaster } from '../stencil/parts/flood-part.ts';
@@ -126,10 +127,10 @@ export const rasterOfFlood = (
 const MOST_SHARED = 64;
 
 /** A cover that all passes of a job share, which are printed area by area. */
-const sharedCover = ({ stencils }: Job, { key, read }: PlannedCover): PlannedCover => ({
-  key,
-  read: lastReads(stencils, key, read, MOST_SHARED),
-});
+function sharedCover({ caches = NO_CACHES }: PrintEnv, { stencils }: Job, { key, read }: PlannedCover): PlannedCover {
+  const kept = (area: Area): Cover => caches.cover(key, area, () => read(area));
+  return { key, read: lastReads(stencils, key, kept, MOST_SHARED) };
+}
 
 /** Returns a planner of the covers of a job's stencils. A stencil that the job does not hold covers nothing. */
 export function coverPlanner(env: PrintEnv, job: Job, plates: PlatePlanner): CoverPlanner {
@@ -139,7 +140,7 @@ export function coverPlanner(env: PrintEnv, job: Job, plates: PlatePlanner): Cov
     if (known) return known;
     const stencil = job.stencils.find((s) => s.id === id);
     const cover = stencil
-      ? sharedCover(job, planStencil(stencil, askedOf(env, job, plates, plan)))
+      ? sharedCover(env, job, planStencil(stencil, askedOf(env, job, plates, plan)))
       : planned('no stencil', null, [], () => () => 0 as const);
     made.set(id, cover);
     return cover;

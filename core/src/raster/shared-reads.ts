@@ -29,12 +29,7 @@ const wordsOf = ({ x, y, width, height, step }: Area): string => `${x} ${y} ${wi
  * Returns a reader that keeps its last reading for as long as `owner` lives. Readers of the same owner and key share
  * it, so equal keys must read equal values. `most`: how many keys of the owner keep theirs, as its first reader says.
  */
-export function lastReads<T>(
-  owner: object,
-  key: string,
-  read: (area: Area) => T,
-  most = MOST_HELD,
-): (area: Area) => T {
+export function lastReads<T>(owner: object, key: string, read: (area: Area) => T, most = MOST_HELD): (area: Area) => T {
   const held = lasts.get(owner) ?? newLasts(most);
   lasts.set(owner, held);
   return (area) => {

@@ -23,6 +23,15 @@ export function settledCover(bytes: Uint8Array): Cover {
   return first;
 }
 
+/** Returns every step-th row of a cover of an area that was read row by row. */
+export function everyCoverRow(cover: Cover, { width, height, step }: Area): Cover {
+  if (typeof cover === 'number' || step === 1) return cover;
+  const rows = Math.ceil(height / step);
+  const out = new Uint8Array(width * rows);
+  for (let k = 0; k < rows; k++) out.set(cover.subarray(k * step * width, (k * step + 1) * width), k * width);
+  return settledCover(out);
+}
+
 /** Returns what a cover leaves bare. */
 export const invertedCover = (cover: Cover): Cover =>
   typeof cover === 'number' ? (cover === 0 ? 255 : 0) : cover.map((v) => 255 - v);

@@ -3,11 +3,13 @@ import {
   byteCache,
   byteOfLight,
   type CompiledScreen,
+  type Cover,
   composeExact,
   countCache,
   createDisplayMeans,
   createKernels,
   cutPlate,
+  everyCoverRow,
   everyRowOf,
   fillOf,
   goesDownwards,
@@ -53,9 +55,12 @@ const LIGHT_BYTES = 160e6;
 const PLATE_BYTES = 64e6;
 /** Masks of whole rasters that stencils are made of. */
 const MASK_BYTES = 64e6;
+/** Covers of stencils over blocks: while a tone is dragged, where it prints stays. */
+const COVER_BYTES = 96e6;
 const SCREEN_BYTES = 96e6;
 const WHOLE_BYTES = 400e6;
-const PLANS = 24;
+/** Plans of twelve passes, as first pictures and settled, and of the states that a hand goes through. */
+const PLANS = 48;
 const MOST_NAMES = 5000;
 
 /** Gives short names to long keys, so that what is cached by block has short keys. */
@@ -80,6 +85,9 @@ export class SheetEngine {
   /** Plates that were made as a whole elsewhere, of methods that go from the top downwards. */
   private readonly wholes = byteCache<Plate>(WHOLE_BYTES, (plate) => plate.data.byteLength);
   private readonly tables = countCache<ToneTables>(PLANS);
+  private readonly covers = byteCache<{ readonly cover: Cover }>(COVER_BYTES, ({ cover }) =>
+    typeof cover === 'number' ? 64 : cover.byteLength,
+  );
   private readonly masks = byteCache<RunMask>(MASK_BYTES, runBytes);
   private readonly plans = countCache<PassPlan>(PLANS, (plan) => plan.release());
   private readonly names = new ShortNames();
@@ -97,6 +105,7 @@ export class SheetEngine {
     screen: (key, make) => remember(this.screens, key, make),
     tables: (key, make) => remember(this.tables, key, make),
     mask: (key, make) => remember(this.masks, key, make),
+    cover: (key, area, make) => this.cover(key, area, make),
   };
 
   addPicture({ hash, width, height, channels, buffer, copyOf }: PictureBuffer): void {
@@ -128,7 +137,13 @@ export class SheetEngine {
     return {
       kernels: this.kernels,
       pictures,
-      caches: { ...NO_CACHES, screen: this.caches.screen, mask: this.caches.mask, shared: this.board },
+      caches: {
+        ...NO_CACHES,
+        screen: this.caches.screen,
+        mask: this.caches.mask,
+        cover: this.caches.cover,
+        shared: this.board,
+      },
     };
   }
 
@@ -137,6 +152,13 @@ export class SheetEngine {
     const whole = this.lights.get(`${at} 1`);
     if (whole && area.step === 1) return whole;
     return remember(this.lights, `${at} ${area.step}`, () => (whole ? everyLightRow(whole, area) : make()));
+  }
+
+  private cover(key: string, area: Area, make: () => Cover): Cover {
+    const at = `${this.names.of(key)} ${area.x} ${area.y} ${area.width} ${area.height}`;
+    const whole = this.covers.get(`${at} 1`);
+    if (whole) return everyCoverRow(whole.cover, area);
+    return remember(this.covers, `${at} ${area.step}`, () => ({ cover: make() })).cover;
   }
 
   /** The plan of a pass, from the cache if an equal one is there: then what it has set up is there too. */

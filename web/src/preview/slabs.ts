@@ -81,10 +81,14 @@ export function nextCoarse(coarse: number, took: number): number {
   return took < QUICK ? Math.max(1, coarse - 1) : coarse;
 }
 
-/** A job whose passes differ by nothing that could be seen. */
+/** Passes that differ in a nudged job: enough to run all code, few enough to be done before a hand moves. */
+const NUDGED = 4;
+
+/** A job of which some passes differ by nothing that could be seen. */
 export const nudged = (job: Job, turn: number): Job => ({
   ...job,
-  passes: job.passes.map((p) => {
+  passes: job.passes.map((p, k) => {
+    if (k >= NUDGED) return p;
     const { tone, screen } = fillOf(p);
     return withFill(p, {
       tone: { ...tone, middle: tone.middle + turn * 1e-6 },

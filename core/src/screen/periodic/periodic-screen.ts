@@ -32,7 +32,9 @@ export function tilePlater(tile: ThresholdTile, { kernels, tones, codes }: ToneI
   const screener = plainScreener(kernels, tile);
   return {
     plate(area) {
-      const data = tones(area).map((tone) => 65535 - tone);
+      const asked = tones(area);
+      const data = new Uint16Array(asked.length);
+      for (let k = 0; k < data.length; k++) data[k] = 65535 - asked[k]!;
       return screener.rows(area, { depth: 16, width: area.width, rows: rowsOf(area), data });
     },
     release: () => screener.release(),

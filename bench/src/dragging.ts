@@ -1,0 +1,57 @@
+import type { Page } from '@playwright/test';
+import { ms, percentile, type Row } from './statistics.ts';
+
+const ROUNDS = 12;
+/** Moves of three drags. */
+export const STEPS = 60;
+
+/** Waits until the sheet shows the settled picture. */
+export const settled = (page: Page) =>
+  page.waitForSelector('[data-testid=sheet][data-stage=settled]', { timeout: 60_000 });
+
+/** Drags as a hand does, a move each 16 ms, then rests; gives the times to first and to settled pictures. */
+export async function drag(
+  page: Page,
+  from: readonly [number, number],
+  at: (k: number) => readonly [number, number],
+): Promise<{ first: number[]; settled: number[] }> {
+  await page.evaluate(() => performance.clearMeasures());
+  const settledTimes: number[] = [];
+  for (let round = 0; round < ROUNDS; round++) {
+    // Back from where the last round has left the handle.
+    await page.mouse.move(...(round % 2 ? at(STEPS / 3) : from));
+    await page.mouse.down();
+    for (let k = 1; k <= STEPS / 3; k++) {
+      await page.mouse.move(...at(round % 2 ? STEPS / 3 - k : k));
+      await page.waitForTimeout(16);
+    }
+    await page.waitForTimeout(10);
+    await settled(page);
+    await page.mouse.up();
+    await page.waitForTimeout(300);
+  }
+  const first = await page.evaluate(() => performance.getEntriesByName('preview first').map((m) => m.duration));
+  settledTimes.push(
+    ...(await page.evaluate(() => performance.getEntriesByName('preview settled').map((m) => m.duration))),
+  );
+  return { first, settled: settledTimes };
+}
+
+/** Rows of a drag: first and settled pictures against what is asked. */
+export function dragRows(
+  name: string,
+  times: { first: number[]; settled: number[] },
+  sheet = '24 MP, four passes',
+): Row[] {
+  const row = (what: string, numbers: number[], most: number): Row => {
+    const [p50, p95] = [percentile(numbers, 0.5), percentile(numbers, 0.95)];
+    return {
+      work: `${name}: ${what}, ${sheet}, 1280 × 800`,
+      measured: `p50 ${ms(p50)}, p95 ${ms(p95)} (${numbers.length}), ${(most / p95).toFixed(2)} × of the time asked`,
+      asked: `p95 ${most} ms`,
+      holds: p95 <= most,
+      value: p95,
+    };
+  };
+  return [row('first picture', times.first, 50), row('settled', times.settled, 250)];
+}
