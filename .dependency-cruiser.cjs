@@ -7,10 +7,10 @@ const LAYERS = [
   ['formats'],
   ['picture', 'tone', 'ink'],
   ['bend', 'screen', 'stencil'],
-  ['separate'],
+  ['separate', 'wear'],
   ['document'],
   ['print'],
-  ['press', 'measure'],
+  ['press', 'measure', 'tints'],
   ['plates'],
   ['outputs'],
 ];

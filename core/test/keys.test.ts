@@ -30,7 +30,6 @@ const LISTED: readonly { readonly path: RegExp; readonly cases: RegExp; readonly
   },
   { path: /^tone\.gainFrom$/, cases: /./, why: 'The gain table of a new job is a straight line.' },
   { path: /^tone\.mix[RGB]$/, cases: /^(noise|a wedge)$/, why: 'A grey picture is the same in every mix.' },
-  { path: /^screen\.angle$/, cases: /^scattered dots$/, why: 'A round dot looks the same however it is turned.' },
   {
     path: /^screen\.solidFrom$/,
     cases: /^(a cut-off|a base|blocks)/,

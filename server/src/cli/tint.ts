@@ -71,7 +71,7 @@ function jobOf(values: ScreenValues): Job {
   const run =
     to === undefined
       ? {}
-      : { run: 'linear' as const, tintTo: to / 100, ...lineAlong(sheet.width, sheet.height, along ?? 0) };
+      : { run: 'linear' as const, tintTo: to / 100, ends: true, ...lineAlong(sheet.width, sheet.height, along ?? 0) };
   const base = createJob('tint', 'pass');
   const fill = createFill('fill', null);
   const job: Job = {

@@ -1,6 +1,6 @@
 import { compileTile } from '../../periodic/compile-tile.ts';
 import { findSupercellOf } from '../../periodic/supercell.ts';
-import { finishTile, grownTile, readTile, type TileMap, tileReader } from './height-map.ts';
+import { finishTile, grownTile, readTile, tileReader } from './height-map.ts';
 import type { CompiledScreen } from '../../compiled.ts';
 import { periodicScreen } from '../../periodic/periodic-screen.ts';
 import type { Making, ScreenAsked } from '../family.ts';
@@ -8,6 +8,7 @@ import { countCache, remember } from '../../../memory/cache.ts';
 import { madeTileOf } from './made/index.ts';
 import { mapOfMade } from './made/made-tile.ts';
 import { OWN_TILE, type TileSettings } from './params.ts';
+import type { TileMap } from './tile-map.ts';
 
 /** What prints while no tile is chosen: one soft spot. */
 const PLAIN: TileMap = {

@@ -1,12 +1,6 @@
 import type { PictureSource } from '../../../raster/source.ts';
 import type { TileSettings } from './params.ts';
-
-/** Darkness 0..1 of a tile, row by row from the top. */
-export interface TileMap {
-  readonly width: number;
-  readonly height: number;
-  readonly data: Float64Array;
-}
+import type { TileMap } from './tile-map.ts';
 
 /** Largest side of the map that is kept of a picture. */
 const LARGEST_SIDE = 512;

@@ -1,4 +1,4 @@
-import type { TileMap } from '../height-map.ts';
+import type { TileMap } from '../tile-map.ts';
 
 /** A tile that is made here from a seed: one entry of the table. */
 export interface MadeTile {
