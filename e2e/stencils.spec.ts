@@ -1,27 +1,10 @@
 import { createHash } from 'node:crypto';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import sharp from 'sharp';
-import { dropPicture, makeOutput, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
-import { coverageRound, inkOf, packed } from './support/pictures.ts';
-import { closeStations, openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
-
-/** The plate of the chosen pass as the server makes it. */
-async function plateOf(page: Page) {
-  await saved(page);
-  const { bytes } = await makeOutput(page, /Plate of/);
-  await page.getByRole('button', { name: 'Close Output' }).click();
-  return inkOf(bytes);
-}
-
-const draw = (page: Page, tool: string) =>
-  page.getByRole('region', { name: 'Stencil station' }).getByRole('button', { name: tool, exact: true }).click();
-
-/** Makes the chosen fill a tint of some per cent. */
-async function tint(page: Page, percent: number): Promise<void> {
-  await closeStations(page);
-  await page.getByLabel('Part of the picture').selectOption('tint');
-  await type(page, 'Tint', `${percent} %`);
-}
+import { dropPicture, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
+import { coverageRound, packed } from './support/pictures.ts';
+import { openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
+import { draw, plateOf, rooms, tint } from './support/stencil.ts';
 
 test('tints are laid into drawn stencils, replace each other, and are undone', async ({ page }) => {
   const id = await smallJob(page);
@@ -65,19 +48,6 @@ test('tints are laid into drawn stencils, replace each other, and are undone', a
   expect(before.stencils.map((s) => s.parts.map((p) => p.kind))).toEqual([['rectangle']]);
   expect(before.passes[0]!.fills.length).toBe(1);
 });
-
-/** A line drawing of two rooms; the wall between them has a gap. */
-const rooms = (gap: number): Promise<Buffer> => {
-  const [width, height] = [1050, 740];
-  const wall = (x: number, y: number) =>
-    x < 40 || y < 40 || x > width - 40 || y > height - 40 || (Math.abs(x - 600) < 4 && Math.abs(y - 370) > gap / 2);
-  const grey = Uint8Array.from({ length: width * height }, (_, k) =>
-    wall(k % width, Math.floor(k / width)) ? 10 : 250,
-  );
-  return sharp(grey, { raw: { width, height, channels: 1 } })
-    .png()
-    .toBuffer();
-};
 
 test('a click floods a room up to its walls, gaps hold, and a stroke takes several rooms', async ({ page }) => {
   await smallJob(page);

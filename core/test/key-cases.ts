@@ -59,6 +59,12 @@ function jobWith(change: (fill: Fill) => Partial<Fill>, made: Made | null = null
   };
 }
 
+/** A job on a smaller sheet, for plates that take long. */
+function smaller(job: Job): Job {
+  const { width, height } = job.sheet;
+  return { ...job, sheet: { ...job.sheet, width: width / 2, height: height / 2 } };
+}
+
 const screen = (part: object) => (f: Fill) =>
   ({ screen: { ...f.screen, frequency: { value: 10, per: 'px' }, angle: 0, ...part } }) as Partial<Fill>;
 const dots = (own: object, shared: object = {}) =>
@@ -154,10 +160,12 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
   ['levels of a curve', jobWith(family('grain', { method: 'curve', prints: 'levels', levels: 4, size: 2 }))],
   [
     'a palette in blue noise',
-    jobWith((f) => ({
-      ...family('grain', { method: 'blue-noise', prints: 'palette' })(f),
-      feed: { ...f.feed, part: 'colour' },
-    })),
+    smaller(
+      jobWith((f) => ({
+        ...family('grain', { method: 'blue-noise', prints: 'palette' })(f),
+        feed: { ...f.feed, part: 'colour' },
+      })),
+    ),
   ],
   ['white noise', jobWith(family('grain', { method: 'white-noise' }))],
   ['a cut-off', jobWith(family('grain', { method: 'cut-off' }))],
@@ -225,8 +233,8 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
   ['a drawn stencil and its edges', stencilled(DRAWN, EDGES)],
   ['a stencil of a picture', stencilled(SEEN, NO_EDGES)],
   ['an ink of three', splitJob('promenade-four', false), 'n1'],
-  ['a chosen ink', splitJob('harbour-three', true), 'n1'],
-  ['a base', splitJob('night-shirt', true), 'n1'],
+  ['a chosen ink', smaller(splitJob('harbour-three', true)), 'n1'],
+  ['a base', smaller(splitJob('night-shirt', true)), 'n1'],
 ];
 
 /** Other values of a setting, some of which should show. */

@@ -1,4 +1,4 @@
-import { JOB_VERSION, createJob, JobError, readJob } from '../src/index.ts';
+import { createJob, JOB_VERSION, JobError, MOST_PASSES, readJob } from '../src/index.ts';
 
 /** A job that may be spoilt in any way. */
 // biome-ignore lint/suspicious/noExplicitAny: what is tested is exactly what has no type
@@ -75,7 +75,7 @@ const cases: readonly [string, (job: Loose) => void][] = [
   [
     'passes',
     (j) => {
-      j.passes = Array.from({ length: 9 }, (_, k) => ({ ...j.passes[0], id: `p${k}` }));
+      j.passes = Array.from({ length: MOST_PASSES + 1 }, (_, k) => ({ ...j.passes[0], id: `p${k}` }));
     },
   ],
   [

@@ -55,6 +55,20 @@ export function flagPicture(width: number, height: number): Promise<Buffer> {
     .toBuffer();
 }
 
+/** Share of ink in a box of a plate, in pixels. */
+export function coverageOf(
+  plate: { ink(x: number, y: number): number },
+  left: number,
+  top: number,
+  width: number,
+  height: number,
+): number {
+  const [x0, y0] = [Math.round(left), Math.round(top)];
+  let ink = 0;
+  for (let y = y0; y < y0 + height; y++) for (let x = x0; x < x0 + width; x++) ink += plate.ink(x, y);
+  return ink / (width * height);
+}
+
 /** Share of ink in a square of a plate, its middle given as shares of the plate's width and height. */
 export function coverageRound(
   plate: { width: number; height: number; ink(x: number, y: number): number },
@@ -62,8 +76,5 @@ export function coverageRound(
   v: number,
   side: number,
 ): number {
-  const [x0, y0] = [Math.round(u * plate.width - side / 2), Math.round(v * plate.height - side / 2)];
-  let ink = 0;
-  for (let y = y0; y < y0 + side; y++) for (let x = x0; x < x0 + side; x++) ink += plate.ink(x, y);
-  return ink / (side * side);
+  return coverageOf(plate, u * plate.width - side / 2, v * plate.height - side / 2, side, side);
 }

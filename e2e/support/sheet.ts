@@ -1,8 +1,14 @@
 import type { Page } from '@playwright/test';
 
-/** Where the sheet lies in the window, in CSS pixels. */
+/** Where the sheet lies in the window, in CSS pixels, once it lies still: panels that open and close make room for it. */
 export async function sheetBox(page: Page): Promise<{ x: number; y: number; width: number; height: number }> {
-  return (await page.getByTestId('sheet-edge').boundingBox())!;
+  let last = '';
+  for (;;) {
+    const box = (await page.getByTestId('sheet-edge').boundingBox())!;
+    if (JSON.stringify(box) === last) return box;
+    last = JSON.stringify(box);
+    await page.waitForTimeout(80);
+  }
 }
 
 /** A point of the sheet, given in shares of its width and height. */
@@ -34,7 +40,8 @@ export async function openFold(page: Page, station: string, fold: string): Promi
 
 /** Drags a stroke over the sheet through points in shares of its size. */
 export async function strokeOver(page: Page, points: readonly (readonly [number, number])[]): Promise<void> {
-  const [first, ...rest] = await Promise.all(points.map(([u, v]) => onSheet(page, u, v)));
+  const box = await sheetBox(page);
+  const [first, ...rest] = points.map(([u, v]) => [box.x + u * box.width, box.y + v * box.height] as const);
   await page.mouse.move(first![0], first![1]);
   await page.mouse.down();
   for (const [x, y] of rest) await page.mouse.move(x, y, { steps: 8 });

@@ -49,9 +49,9 @@ test('the same picture twice is one picture; only the chosen pass changes over',
 });
 
 test('no more passes print than a sheet takes; further ones are added hidden', () => {
-  const many = after(...Array.from({ length: 10 }, (_, k) => edits.addPass(`p${k}`)));
-  expect(many.passes).toHaveLength(11);
+  const many = after(...Array.from({ length: MOST_PASSES + 2 }, (_, k) => edits.addPass(`p${k}`)));
+  expect(many.passes).toHaveLength(MOST_PASSES + 3);
   expect(many.passes.filter((p) => p.on)).toHaveLength(MOST_PASSES);
-  expect(edits.setOn('p9', true)(many)).toBe(many);
+  expect(edits.setOn(`p${MOST_PASSES + 1}`, true)(many)).toBe(many);
   expect(() => readJob(many)).not.toThrow();
 });

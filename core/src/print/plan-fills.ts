@@ -55,7 +55,7 @@ const standsAlone = (job: Job, chain: ChainPlan): boolean =>
 
 /** What fills must have in common to go through one screen. */
 const groupKey = ({ screen, bends, fill }: ChainPlan): string =>
-  JSON.stringify([screen.key, bends, fill.wear, finishOf(fill, 0)]);
+  JSON.stringify([screen.key, bends, isWorn(fill.wear) ? fill.wear : null, finishOf(fill, 0)]);
 
 /** Plans the plate of a pass with several fills or stencils: fills of one screen blend their tones, so that they share one grid. */
 export function planFills(

@@ -5,6 +5,7 @@ import {
   INK_SETS,
   inkPasses,
   type Job,
+  MOST_PASSES,
   readJob,
   reachOf,
   separated,
@@ -64,9 +65,9 @@ test('inks that go through a mesh lose dots that it does not hold, and it is sai
 
 test('more passes than may print are refused', () => {
   const base = createJob('x', 'p');
-  const others = Array.from({ length: 6 }, (_, k) => createPass(`o${k}`, k, 'other'));
+  const others = Array.from({ length: MOST_PASSES - 2 }, (_, k) => createPass(`o${k}`, k, 'other'));
   const full: Job = { ...base, passes: [...base.passes, ...others] };
-  expect(() => splitPicture(full, { set: setOf('process'), from: 'p', newId: ids() })).toThrow('At most 8');
+  expect(() => splitPicture(full, { set: setOf('process'), from: 'p', newId: ids() })).toThrow(`At most ${MOST_PASSES}`);
 });
 
 test('angles spread for the lowest beat: three alike are 30° apart, a weak fourth lies between', () => {

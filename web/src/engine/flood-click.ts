@@ -1,4 +1,13 @@
-import { coverPlanner, type Job, newPart, newStencil, planPass, rasterOfFlood, runArea } from '@chromatype/core';
+import {
+  coverPlanner,
+  type Job,
+  newPart,
+  newStencil,
+  NO_CACHES,
+  planPass,
+  rasterOfFlood,
+  runArea,
+} from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
 
 /** What the last of some clicks of a flood does. */
@@ -21,6 +30,8 @@ function shareOf(engine: SheetEngine, job: Job, settings: Readonly<Record<string
     ...own,
     caches: {
       ...caches,
+      // A cover that is kept would hide how large its mask is.
+      cover: NO_CACHES.cover,
       mask: ((key, make) => {
         const mask = caches.mask(key, make);
         share = runArea(mask) / (mask.width * mask.height);
