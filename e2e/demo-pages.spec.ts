@@ -208,7 +208,8 @@ test('a spot poster: a wave, and an inset gradation through a worn tile in its o
   await page.getByRole('button', { name: 'Print it in this darker ink' }).click();
   await expect(page.getByRole('button', { name: /^Pass / })).toHaveCount(2);
   await closeStations(page);
-  const whole = await plateOf(page, '.*darker');
+  const darker = 'Black, 30 % darker';
+  const whole = await plateOf(page, darker);
 
   const { passes, stencils } = (await storedJob(page, id)).document;
   expect(passes.map((p) => p.fills.length)).toEqual([1, 1]);
@@ -234,7 +235,7 @@ test('a spot poster: a wave, and an inset gradation through a worn tile in its o
   await choosePass(page, darker);
   await openFold(page, 'Screen', 'Wear');
   await type(page, 'Chips', '60 %');
-  const worn = await plateOf(page, '.*darker');
+  const worn = await plateOf(page, darker);
   let [lost, gained] = [0, 0];
   for (let y = 0; y < whole.height; y++) {
     for (let x = 0; x < whole.width; x++) {
