@@ -1,8 +1,8 @@
 import { expect, test } from '@playwright/test';
-import { addPass, choosePass, newJob, saved, storedJob } from './support/bench.ts';
+import { addPass, choosePass, saved, smallJob, storedJob } from './support/bench.ts';
 
 test('passes are added, duplicated, hidden, moved and removed', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   const names = async () => {
     await saved(page);
     return (await storedJob(page, id)).document.passes.map((p) => `${p.name}${p.on ? '' : ' (hidden)'}`);
@@ -32,7 +32,7 @@ test('passes are added, duplicated, hidden, moved and removed', async ({ page })
 });
 
 test('the ramp handle sets where dots start', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   const handle = page.getByRole('slider', { name: 'Ramp: Where dots start' });
   const box = (await handle.boundingBox())!;
   const ramp = (await page.getByRole('complementary', { name: 'Ramp' }).boundingBox())!;

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { photoJob } from './support/preview.ts';
 
 /** Keeps the page's workers where a test can end them. */
@@ -77,7 +77,7 @@ test('a sheet that no worker can print is said, keeps its last picture, and prin
 });
 
 test('a view that stops with an error says so, and the way back loses neither work nor undo', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await saved(page);
   // Nothing reaches the server until the view has failed.
   await page.route('**/api/jobs/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()));

@@ -7,17 +7,7 @@ import { expect, test } from '@playwright/test';
 import { closeStations, openFold, openStation } from './support/sheet.ts';
 import { unzipSync } from 'fflate';
 import sharp from 'sharp';
-import {
-  choosePass,
-  dropPicture,
-  makeOutput,
-  newJob,
-  saved,
-  settled,
-  smallJob,
-  storedJob,
-  type,
-} from './support/bench.ts';
+import { choosePass, dropPicture, makeOutput, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { inkOf, packed } from './support/pictures.ts';
 import { harbourPhoto, meanColour, shirtArt, splitInto } from './support/split.ts';
 
@@ -25,7 +15,7 @@ const folder = mkdtempSync(join(tmpdir(), 'chromatype-inks-'));
 test.afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 test('the harbour photo splits into process: four plates that together print its colours', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   const photo = await harbourPhoto();
   await dropPicture(page, 'harbour.jpg', 'image/jpeg', photo);
   await type(page, 'Frequency', '40 lpi');

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { decodeSrgb, encodeSrgb } from '@chromatype/core';
 import { expect, type Page, test } from '@playwright/test';
 import sharp from 'sharp';
-import { addPass, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { addPass, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { lookAtPlatePixels, photoJob } from './support/preview.ts';
 import { onSheet } from './support/sheet.ts';
 
@@ -41,7 +41,7 @@ function spread({ data, width, height }: { data: Buffer; width: number; height: 
 test('a screen seen from far away is an even tone, from near it has its dots; grey is true luminance', async ({
   page,
 }) => {
-  await newJob(page);
+  await smallJob(page);
   await page.getByLabel('Picture of this pass').selectOption('make tint');
   await type(page, 'Frequency', '60 lpi');
   await lookAtPlatePixels(page);
@@ -69,7 +69,7 @@ test('a screen seen from far away is an even tone, from near it has its dots; gr
 });
 
 test('the loupe shows plate pixels and measures the screen under it', async ({ page }) => {
-  await newJob(page);
+  await smallJob(page);
   await page.getByLabel('Picture of this pass').selectOption('make tint');
   await type(page, 'Frequency', '40 lpi');
   await type(page, 'Angle', '30');

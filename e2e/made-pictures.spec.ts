@@ -1,6 +1,6 @@
 import { decodeSrgb } from '@chromatype/core';
 import { expect, test } from '@playwright/test';
-import { makeOutput, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { makeOutput, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { coverageRound, inkOf } from './support/pictures.ts';
 import { openFold } from './support/sheet.ts';
 
@@ -54,7 +54,7 @@ test('a step wedge made here prints its steps; lettering and a shape print where
 });
 
 test('an SVG gives its outlines; what is none is refused in one sentence', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await page.getByLabel('Picture of this pass').selectOption('make shape');
   await openFold(page, 'Picture', 'Settings');
   const open = async (name: string, text: string) => {
@@ -80,7 +80,7 @@ test('an SVG gives its outlines; what is none is refused in one sentence', async
 });
 
 test('a measured gain table is opened from a .csv and taken off; a broken one is refused', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await openFold(page, 'Tone', 'Dot gain');
   await page.getByRole('radio', { name: 'Measured table' }).click();
   const open = async (text: string) => {
@@ -98,7 +98,7 @@ test('a measured gain table is opened from a .csv and taken off; a broken one is
 });
 
 test('a font of the artist’s own is still there after a reload', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await page.getByLabel('Picture of this pass').selectOption('make lettering');
   await openFold(page, 'Picture', 'Settings');
   const chooser = page.waitForEvent('filechooser');

@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test';
-import { addPass, dropFile, newJob, saved, settled, storedJob, type } from './support/bench.ts';
+import { addPass, dropFile, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { keptAngle } from './support/history.ts';
 import { softPhoto } from './support/pictures.ts';
 
 test('more than 30 steps are undone and done again, to the very same job', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await saved(page);
   const before = (await storedJob(page, id)).document;
   for (let k = 1; k <= 34; k++) await type(page, 'Angle', `${k}`);
@@ -12,17 +12,20 @@ test('more than 30 steps are undone and done again, to the very same job', async
   const after = (await storedJob(page, id)).document;
   expect(after.passes[0]!.fills[0].screen.angle).toBe(34);
   await page.getByTestId('sheet').hover({ position: { x: 12, y: 12 } });
-  for (let k = 0; k < 34; k++) await page.getByRole('button', { name: 'Undo' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  for (let k = 1; k < 34; k++) await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: 'Undo' })).toBeDisabled();
   await saved(page);
   expect((await storedJob(page, id)).document).toEqual(before);
-  for (let k = 0; k < 34; k++) await page.getByRole('button', { name: 'Redo' }).click();
+  await page.getByRole('button', { name: 'Redo' }).click();
+  for (let k = 1; k < 34; k++) await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByRole('button', { name: 'Redo' })).toBeDisabled();
   await saved(page);
   expect((await storedJob(page, id)).document).toEqual(after);
 });
 
 test('a drag of the dial is one step of undo', async ({ page }) => {
-  await newJob(page);
+  await smallJob(page);
   const dial = page.getByRole('slider', { name: /Screen dial/ });
   const box = (await dial.boundingBox())!;
   const [cx, cy] = [box.x + box.width / 2, box.y + box.height / 2];
@@ -42,7 +45,7 @@ test('a drag of the dial is one step of undo', async ({ page }) => {
 test('a reload in the middle of work loses nothing: not the job, not the choice, not the view, not undo', async ({
   page,
 }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await dropFile(page, 'kept.jpg', 'image/jpeg', await softPhoto(600, 400));
   await expect(page.getByLabel('Picture of this pass')).toHaveValue(/.+/);
   await addPass(page);
@@ -61,7 +64,7 @@ test('a reload in the middle of work loses nothing: not the job, not the choice,
 });
 
 test('undo goes on after a reload', async ({ page }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   await type(page, 'Angle', '50');
   await type(page, 'Angle', '60');
   await saved(page);
@@ -78,7 +81,7 @@ test('two tabs: the other follows while it has nothing of its own, and is asked 
   page,
   context,
 }) => {
-  const id = await newJob(page);
+  const id = await smallJob(page);
   const other = await context.newPage();
   await other.goto(page.url());
   await settled(other);
@@ -101,6 +104,6 @@ test('two tabs: the other follows while it has nothing of its own, and is asked 
   await other.waitForURL((url) => !url.pathname.includes(id));
   await settled(other);
   await expect(other.getByLabel('Angle', { exact: true })).toHaveValue('22°');
-  await expect(other.getByLabel('Title of the job')).toHaveValue('New job (my copy)');
+  await expect(other.getByLabel('Title of the job')).toHaveValue('Small (my copy)');
   expect((await storedJob(page, id)).document.passes[0]!.fills[0].screen.angle).toBe(33);
 });
