@@ -67,7 +67,9 @@ test('more passes than may print are refused', () => {
   const base = createJob('x', 'p');
   const others = Array.from({ length: MOST_PASSES - 2 }, (_, k) => createPass(`o${k}`, k, 'other'));
   const full: Job = { ...base, passes: [...base.passes, ...others] };
-  expect(() => splitPicture(full, { set: setOf('process'), from: 'p', newId: ids() })).toThrow(`At most ${MOST_PASSES}`);
+  expect(() => splitPicture(full, { set: setOf('process'), from: 'p', newId: ids() })).toThrow(
+    `At most ${MOST_PASSES}`,
+  );
 });
 
 test('angles spread for the lowest beat: three alike are 30° apart, a weak fourth lies between', () => {

@@ -24,6 +24,37 @@ function windowSums(values: Float64Array, from: number, to: number, width: numbe
 }
 
 /**
+ * Adds to every column of a run the sum of a row over the bands from `first` to `last`, in each of which the row stands
+ * `shift` pixels further to the right. Columns a shift apart have all but two of their bands in common.
+ */
+function addBands(row: Float64Array, shift: number, first: number, last: number, sums: Float64Array): void {
+  const period = row.length;
+  const step = modulo(shift, period);
+  if (step === 0) {
+    for (let x = 0; x < period; x++) sums[x]! += (last - first + 1) * row[x]!;
+    return;
+  }
+  const entering = modulo(-(first - 1) * shift, period);
+  const leaving = modulo(-last * shift, period);
+  const wrapped = (x: number) => (x >= period ? x - period : x);
+  let seen = 0;
+  for (let start = 0; seen < period; start++) {
+    let sum = 0;
+    for (let band = first, x = modulo(start - first * shift, period); band <= last; band++) {
+      sum += row[x]!;
+      x = x >= step ? x - step : x - step + period;
+    }
+    let x = start;
+    do {
+      sums[x]! += sum;
+      sum += row[wrapped(x + entering)]! - row[wrapped(x + leaving)]!;
+      x = wrapped(x + step);
+      seen++;
+    } while (x !== start);
+  }
+}
+
+/**
  * The same down the columns, into `out`. Below its last row a repeat goes on with its first, `shift` pixels to the right;
  * sums of whole rows are carried from row to row, so that memory is read in its own order.
  */
@@ -43,7 +74,11 @@ function windowSumsDown(
     for (let x = 0; x < first; x++) sums[x]! += sign * values[start + from + x]!;
     for (let x = first; x < period; x++) sums[x]! += sign * values[start + x - first]!;
   }
-  for (let row = -half; row < width - half; row++) add(row, 1);
+  for (let y = 0; y < rows; y++) {
+    const first = Math.ceil((-half - y) / rows);
+    const last = Math.floor((width - half - 1 - y) / rows);
+    if (last >= first) addBands(values.subarray(y * period, (y + 1) * period), shift, first, last, sums);
+  }
   for (let y = 0; y < rows; y++) {
     out.set(sums, y * period);
     add(y + width - half, 1);
