@@ -25,6 +25,8 @@ export interface Pool {
    * waits for compile as fast as later ones.
    */
   warmCompilers(who: 'helper' | 'printers'): void;
+  /** Has the printers look at a picture in which a subject is about to be marked by rough strokes. */
+  prepareSubject(hash: string): void;
   /** Makes what a job needs before a pixel is printed, while its pictures are on their way. */
   prepare(job: Job): Promise<void>;
   /** Gives a plate that was made as a whole to every worker, now and after a restart. */
@@ -90,6 +92,9 @@ function createPool(): Pool {
       setTimeout(() => {
         for (const worker of who === 'helper' ? [helper] : printers) worker.warmCompiler().catch(() => {});
       }, WARM_AFTER);
+    },
+    prepareSubject(hash) {
+      for (const worker of printers) worker.prepareSubject(hash).catch(() => {});
     },
     async prepare(job) {
       await Promise.allSettled([maker.prepare(job, 'tables'), helper.prepare(job, 'screens')]);

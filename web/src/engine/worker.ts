@@ -6,6 +6,7 @@ import {
   quickSeparations,
   type Pass,
   type PictureSource,
+  prepareSubject,
   type Repeat,
   readTile,
   seamStrength,
@@ -132,6 +133,11 @@ const api = {
   },
   floodClick(job: Job, settings: Parameters<typeof floodClick>[2], like: Parameters<typeof floodClick>[3]): FloodClick {
     return floodClick(engine, job, settings, like);
+  },
+  /** Looks at a picture now, so that the first rough stroke on it is as quick as the next. */
+  prepareSubject(hash: string): void {
+    const source = engine.lookup(hash);
+    if (source) prepareSubject(source);
   },
   /** A stencil over the whole sheet, `width` pixels wide. */
   stencil(job: Job, id: string, width: number): Sample {

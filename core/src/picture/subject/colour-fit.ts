@@ -1,15 +1,30 @@
+import type { Size } from '../../raster/sheet.ts';
 import type { Reduced } from './reduced.ts';
 
 /** Sums over all pixels above and left of each corner: one more row and column than the picture. */
 type Table = Float64Array;
 
-function tableOf(width: number, height: number, valueAt: (k: number) => number): Table {
+/** Values of pixels: the first stands at `from`, the next `step` further on. */
+interface Values {
+  readonly data: Float32Array;
+  readonly from: number;
+  readonly step: number;
+}
+
+const channel = ({ rgb }: Reduced, from: number): Values => ({ data: rgb, from, step: 3 });
+
+/** Sums of some values, or of their products with others. */
+function tableOf({ width, height }: Size, a: Values, b: Values | null): Table {
   const out = new Float64Array((width + 1) * (height + 1));
-  for (let y = 0, k = 0; y < height; y++) {
+  const [first, second] = [a.data, b?.data ?? a.data];
+  const step = b?.step ?? 0;
+  let k = a.from;
+  let n = b?.from ?? 0;
+  for (let y = 0; y < height; y++) {
     let row = 0;
     let at = (y + 1) * (width + 1) + 1;
-    for (let x = 0; x < width; x++, k++, at++) {
-      row += valueAt(k);
+    for (let x = 0; x < width; x++, k += a.step, n += step, at++) {
+      row += b ? first[k]! * second[n]! : first[k]!;
       out[at] = out[at - width - 1]! + row;
     }
   }
@@ -29,10 +44,9 @@ const tables = new WeakMap<Reduced, ColourTables>();
 function colourTables(picture: Reduced): ColourTables {
   const known = tables.get(picture);
   if (known) return known;
-  const { width, height, rgb } = picture;
-  const product = (a: number, b: number) => tableOf(width, height, (k) => rgb[3 * k + a]! * rgb[3 * k + b]!);
+  const product = (a: number, b: number) => tableOf(picture, channel(picture, a), channel(picture, b));
   const made = {
-    means: [0, 1, 2].map((c) => tableOf(width, height, (k) => rgb[3 * k + c]!)),
+    means: [0, 1, 2].map((c) => tableOf(picture, channel(picture, c), null)),
     products: [product(0, 0), product(0, 1), product(0, 2), product(1, 1), product(1, 2), product(2, 2)],
   };
   tables.set(picture, made);
@@ -53,10 +67,11 @@ export type ColourFit = (x: number, y: number, out: Float32Array, at: number) =>
  * Tang, "Guided image filtering", IEEE PAMI 35 (2013)). A fit costs the same whatever the size of the square.
  */
 export function colourFit(picture: Reduced, shares: Float32Array, reach: number): ColourFit {
-  const { width, height, rgb } = picture;
+  const { width, height } = picture;
   const { means, products } = colourTables(picture);
-  const share = tableOf(width, height, (k) => shares[k]!);
-  const mixed = [0, 1, 2].map((c) => tableOf(width, height, (k) => rgb[3 * k + c]! * shares[k]!));
+  const own = { data: shares, from: 0, step: 1 };
+  const share = tableOf(picture, own, null);
+  const mixed = [0, 1, 2].map((c) => tableOf(picture, channel(picture, c), own));
   const stride = width + 1;
   return (x, y, out, at) => {
     const left = Math.max(0, x - reach);

@@ -93,11 +93,37 @@ function sizes(source: PictureSource): Sizes {
   return made;
 }
 
-/** Looks at a picture at all sizes now, so that the first stroke is as quick as the next. */
+/** Finds the subject at the smallest of some sizes, the largest first, then its edge at each larger one. */
+function matteIn(all: readonly Reduced[], marks: readonly Mark[]): Matte {
+  const knownAt = ({ width, height }: Reduced) => knownPixels(marks, width, height);
+  let picture = all.at(-1)!;
+  let found = segmentWhole(picture, knownAt(picture));
+  for (const finer of all.toReversed().slice(1)) {
+    found = segmentFiner(finer, knownAt(finer), picture, found);
+    picture = finer;
+  }
+  return matteOf(picture, found);
+}
+
+/** Strokes that are tried while nobody waits. */
+const TRIED: readonly Mark[] = (['subject', 'behind'] as const).map((does, k) => ({
+  does,
+  size: 0.05,
+  hardness: 1,
+  strength: 1,
+  points: [0.2 + 0.5 * k, 0.3, 1],
+}));
+/** How many of the sizes, and how often: so that the search is compiled to its fastest code. */
+const TRIED_SIZES = 2;
+const TRIES = 3;
+
+/** Looks at a picture at all sizes and tries a search now, so that the first stroke is as quick as the next. */
 export function prepareSubject(source: PictureSource): void {
+  if (sizesOf.has(source)) return;
   const { all } = sizes(source);
   for (const picture of all) prepareCut(picture);
   prepareFit(all[0]!);
+  for (let k = 0; k < TRIES; k++) matteIn(all.slice(-TRIED_SIZES), TRIED);
 }
 
 const newCache = () => byteCache<Matte>(40e6, (m) => m.weights.byteLength + m.places.byteLength);
@@ -114,17 +140,7 @@ export const marksSuffice = (marks: readonly Mark[]): boolean =>
 export function subjectMatte(source: PictureSource, marks: readonly Mark[]): Matte {
   const kept = mattes.get(source) ?? newCache();
   mattes.set(source, kept);
-  return remember(kept, JSON.stringify(marks), () => {
-    const { all } = sizes(source);
-    const knownAt = ({ width, height }: Reduced) => knownPixels(marks, width, height);
-    let picture = all.at(-1)!;
-    let found = segmentWhole(picture, knownAt(picture));
-    for (const finer of all.toReversed().slice(1)) {
-      found = segmentFiner(finer, knownAt(finer), picture, found);
-      picture = finer;
-    }
-    return matteOf(picture, found);
-  });
+  return remember(kept, JSON.stringify(marks), () => matteIn(sizes(source).all, marks));
 }
 
 /**

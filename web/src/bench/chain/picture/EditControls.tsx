@@ -117,7 +117,7 @@ export function CutOutControls({ picture }: { readonly picture: Picture }) {
           Rough strokes
         </Button>
       </div>
-      {tool === 'cut-mark' && <MarkControls />}
+      {tool === 'cut-mark' && <MarkControls picture={picture} />}
       {cut && cut.marks.length > 0 && (
         <div className="flex items-center justify-between gap-2">
           <span className="text-[11px] leading-tight text-muted">

@@ -61,7 +61,7 @@ function foundIn(kind: string, { job, pass, fill, stencil }: Props): Readonly<Re
 
 /** Everything that a stencil can be made of, and what is in hand for it. */
 export function AddParts(props: Props) {
-  const { fill, stencil } = props;
+  const { job, fill, stencil } = props;
   const tool = useTools((s) => s.tool);
   const { drawing, does, brush } = useStencilTools();
   const inHand = tool === 'stencil' ? drawing : null;
@@ -127,7 +127,9 @@ export function AddParts(props: Props) {
           <BrushRows brush={brush} normal={NORMAL_STENCIL_BRUSH} change={setStencilBrush} />
         </>
       )}
-      {inHand === 'subject' && <MarkControls />}
+      {inHand === 'subject' && (
+        <MarkControls picture={job.pictures.find((p) => p.id === subjectSource(job, fill)?.picture)} />
+      )}
     </section>
   );
 }
