@@ -1,6 +1,8 @@
 import {
   coverPlanner,
+  type FloodHow,
   type Job,
+  keptFlooder,
   newPart,
   newStencil,
   NO_CACHES,
@@ -45,14 +47,25 @@ function shareOf(engine: SheetEngine, job: Job, settings: Readonly<Record<string
   return share;
 }
 
-type Settings = Readonly<Record<string, unknown>> & { readonly seeds: readonly number[]; readonly tolerance: number };
+type Settings = Readonly<Record<string, unknown>> & FloodHow & { readonly seeds: readonly number[] };
 type Spot = readonly [number, number];
+
+/** What a flood with such settings runs in. */
+function rasterOf(engine: SheetEngine, job: Job, settings: Settings): ReturnType<typeof rasterOfFlood> {
+  const env = engine.sampleEnv();
+  return rasterOfFlood(env, job, (pass) => planPass(env, job, pass).plate, settings as never);
+}
+
+/** Looks up what a click at a spot will need, while the pointer comes near it. */
+export function prepareFlood(engine: SheetEngine, job: Job, settings: Settings, [u, v]: Spot): void {
+  const raster = rasterOf(engine, job, settings);
+  const source = raster?.source();
+  if (source) keptFlooder(engine.kernels, raster!.key, source, settings).prepare(u, v);
+}
 
 /** Whether two spots of what a flood runs in have colours that the flood takes for the same. */
 function isLike(engine: SheetEngine, job: Job, settings: Settings, a: Spot, b: Spot): boolean {
-  const env = engine.sampleEnv();
-  const raster = rasterOfFlood(env, job, (pass) => planPass(env, job, pass).plate, settings as never);
-  const source = raster?.source();
+  const source = rasterOf(engine, job, settings)?.source();
   if (!source) return false;
   const pixel = ([u, v]: Spot) => {
     const x = Math.floor(u * source.width) * source.channels;

@@ -19,7 +19,7 @@ import {
 import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { holdLock } from './live-worker.ts';
-import { type FloodClick, floodClick } from './flood-click.ts';
+import { type FloodClick, floodClick, prepareFlood } from './flood-click.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { livelyPlace, type PictureSample, pictureSample } from './picture-samples.ts';
@@ -130,6 +130,9 @@ const api = {
   overview(job: Job, pass: Pass, view: View, kind: OverviewKind): Uint8ClampedArray<ArrayBuffer> {
     const rgba = OVERVIEWS[kind](engine, job, pass, view);
     return Comlink.transfer(rgba, [rgba.buffer]);
+  },
+  prepareFlood(job: Job, settings: Parameters<typeof prepareFlood>[2], spot: Parameters<typeof prepareFlood>[3]): void {
+    prepareFlood(engine, job, settings, spot);
   },
   floodClick(job: Job, settings: Parameters<typeof floodClick>[2], like: Parameters<typeof floodClick>[3]): FloodClick {
     return floodClick(engine, job, settings, like);

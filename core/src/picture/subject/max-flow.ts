@@ -31,7 +31,7 @@ function sendToNeighbours({ nodes, neighbours, links, drawn }: CutGraph): void {
       const wanted = -drawn[q]!;
       if (wanted <= 0) continue;
       const link = links[8 * p + d]!;
-      const sent = left < link ? (left < wanted ? left : wanted) : link < wanted ? link : wanted;
+      const sent = Math.min(left, link, wanted);
       if (sent === 0) continue;
       left -= sent;
       drawn[q]! += sent;

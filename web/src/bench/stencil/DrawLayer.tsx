@@ -149,6 +149,7 @@ export function DrawLayer({ job, pass, fill, view }: Props) {
         const at = atOf(event);
         setPointer(at);
         if (down.current) goOn(at, down.current);
+        else if (drawing === 'flood') strokes.floodNear(at);
       }}
       onPointerUp={(event) => {
         if (down.current) end(atOf(event), down.current);

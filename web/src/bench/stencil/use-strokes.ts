@@ -1,4 +1,4 @@
-import type { Fill, Job, Mark, Pass, Stroke } from '@chromatype/core';
+import type { Fill, Job, Mark, Pass, StencilPart, Stroke } from '@chromatype/core';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { beginGroup, endGroup, useOpenJob } from '../../document/store.ts';
@@ -36,6 +36,22 @@ function brushTo(fill: Fill, at: At, first: boolean): void {
   else layPart(fill.id, nextPart('brush', { strokes: next }));
 }
 
+/** What a flood of a fill runs in and how: as its part says, or as a new one would. */
+function floodSettings(job: Job, pass: Pass, fill: Fill): StencilPart['settings'] | null {
+  const known = chosenPart(fill.id, 'flood');
+  if (known) return known.settings;
+  const source = floodSource(job, pass, fill);
+  return source && nextPart('flood', source).settings;
+}
+
+/** Has a flood looked up where the pointer is, one place at a time. */
+async function floodNear(pass: Pass, fill: Fill, at: At): Promise<void> {
+  const { job } = useOpenJob.getState();
+  const settings = job && floodSettings(job, pass, fill);
+  const seed = settings && floodSeed(job, settings, at.x, at.y);
+  if (seed) await enginePool().sampler.prepareFlood(job, settings as never, seed);
+}
+
 /** Floods from one place of a stroke, if that adds anything. */
 async function floodFrom(pass: Pass, fill: Fill, at: At, stroke: FloodStroke): Promise<void> {
   const { job } = useOpenJob.getState();
@@ -63,6 +79,8 @@ export interface Strokes {
   brushTo(at: At, first: boolean): void;
   floodTo(at: At, first: boolean): void;
   markTo(at: At, first: boolean): void;
+  /** The pointer comes near a place, with nothing pressed. */
+  floodNear(at: At): void;
   /** The hand was lifted. */
   end(): void;
   /** Rough strokes that were drawn since the tool was taken. */
@@ -77,6 +95,8 @@ export function useStrokes(job: Job, pass: Pass, fill: Fill): Strokes {
   /** Places that wait to be flooded: each goes on from what those before it have covered. */
   const flooding = useRef<Promise<void>>(Promise.resolve());
   const stroke = useRef<FloodStroke | null>(null);
+  /** Whether a place that the pointer is near is being looked up. */
+  const nearing = useRef(false);
 
   function markTo(at: At, first: boolean): void {
     const { mark, markSize } = useStencilTools.getState();
@@ -117,6 +137,15 @@ export function useStrokes(job: Job, pass: Pass, fill: Fill): Strokes {
         .catch((error: unknown) => console.error(error));
     },
     markTo,
+    floodNear(at) {
+      if (nearing.current) return;
+      nearing.current = true;
+      floodNear(pass, fill, at)
+        .catch(() => {})
+        .finally(() => {
+          nearing.current = false;
+        });
+    },
     end() {
       // A stroke over several areas is one step for undo, however long they take to be found.
       if (stroke.current) void flooding.current.then(endGroup);
