@@ -12,6 +12,7 @@ import {
   type Job,
   LATTICES,
   LINE_KINDS,
+  MADE_TILES,
   memorySource,
   type PictureSource,
   type Screen,
@@ -135,6 +136,7 @@ const PAGES: Readonly<Record<string, readonly Sample[]>> = {
     tiles('inverted', { invert: true }),
     tiles('not re-levelled', { relevel: false }),
   ],
+  'tile-shelf': MADE_TILES.map((t): Sample => [t.label, jobOf('tile', { made: t.name }, 0, 7)]),
 };
 
 const pages: Record<string, Figure[]> = {};

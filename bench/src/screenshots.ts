@@ -114,17 +114,11 @@ await page.getByRole('link', { name: 'Bench' }).click();
 await settled();
 await page.getByRole('button', { name: 'Output' }).click();
 
-// A pass of the poster in lines round a centre, then in grain with a palette.
+// A pass of the poster in grain with a palette.
 const family = (name: string) => page.getByRole('radio', { name, exact: true }).click();
 await page.getByRole('button', { name: 'Close Output' }).click();
 await page.getByRole('button', { name: 'fit' }).click();
 await page.getByRole('button', { name: /^Pass Lamp yellow/ }).click();
-await family('Lines');
-await page.getByRole('button', { name: /^Lines: / }).click();
-await page.getByRole('radiogroup', { name: 'Lines' }).getByRole('radio', { name: 'Concentric' }).click();
-await page.getByRole('button', { name: 'Keep' }).click();
-await settled();
-await shot('lines');
 await family('Grain');
 await page.getByLabel('Part of the picture').selectOption('colour');
 await page.getByRole('button', { name: 'More of Screen' }).click();
@@ -166,6 +160,33 @@ await draw([0.5, 0.8], [0.62, 0.92], [0.45, 1.02], [0.6, 1.12]);
 await page.waitForSelector('[data-testid=tile-sheet][data-stage=settled]');
 await page.waitForTimeout(1500);
 await shot('tile-maker');
+
+// Pages of stencils and tints: the tint shelf, the colour shelf, handles on the sheet, the tile shelf.
+await openJob('The night before the wind');
+await settled();
+await page.getByRole('button', { name: 'Tint shelf' }).click();
+await settled();
+await shot('tints');
+await openJob('The day the wind turned', '?pass=Cyan&fill=tint-1');
+await settled();
+await page.getByRole('button', { name: 'Colour shelf' }).click();
+await settled();
+await shot('comic');
+await openJob('Kite Week, the wave poster', '?pass=darker&fill=wave-d');
+await settled();
+await page.getByRole('button', { name: /^Tile: / }).click();
+await settled();
+await shot('tiles');
+await openJob('Kite Week, the wave poster', '?pass=teal&fill=wave-t');
+await settled();
+await page.getByRole('button', { name: 'More of Stencil' }).click();
+await page
+  .getByRole('list', { name: 'Parts of the stencil' })
+  .getByRole('button', { name: 'Pen', exact: true })
+  .click();
+await page.waitForSelector('[data-testid=part-handles]');
+await settled();
+await shot('stencil');
 
 // How a server beyond this machine begins.
 const shared = await sharedServer('kite over harbour');
