@@ -3,7 +3,8 @@ import { expect, type Page, test } from '@playwright/test';
 import { settled } from './support/bench.ts';
 import { expectToFit } from './support/fits.ts';
 import { softPhoto } from './support/pictures.ts';
-import { closeStations, openStation } from './support/sheet.ts';
+import { closeStations, openStation, strokeOver } from './support/sheet.ts';
+import { draw } from './support/stencil.ts';
 
 const SIZES = [
   { width: 1100, height: 700 },
@@ -64,6 +65,30 @@ for (const size of SIZES) {
         expect(await chain.evaluate((e) => e.scrollHeight - e.clientHeight)).toBe(0);
       }
       await closeStations(page);
+      await openStation(page, 'Stencil');
+      await draw(page, 'Rectangle');
+      await strokeOver(page, [
+        [0.2, 0.2],
+        [0.7, 0.8],
+      ]);
+      await expect(page.getByTestId('part-handles')).toBeVisible();
+      await openAllFolds(page, 'Stencil');
+      await expectToFit(page, 'Stencil station');
+      for (const tool of ['Brush', 'Subject']) {
+        await draw(page, tool);
+        await expectToFit(page, `${tool} in hand`);
+      }
+      await page.keyboard.press('Escape');
+      await closeStations(page);
+      for (const shelf of ['Tint shelf', 'Colour shelf']) {
+        await page.getByRole('button', { name: shelf, exact: true }).click();
+        await expectToFit(page, shelf);
+        await page.keyboard.press('Escape');
+      }
+      await page.getByRole('button', { name: 'Add a fill' }).click();
+      await openStation(page, 'Picture');
+      await expectToFit(page, 'A tint opened');
+      await closeStations(page);
       for (const choice of ['Dot shape', 'Lattice']) {
         await page.getByRole('button', { name: new RegExp(`^${choice}: `) }).click();
         await expectToFit(page, choice);
@@ -76,6 +101,9 @@ for (const size of SIZES) {
         await expectToFit(page, `${family} opened`);
         await closeStations(page);
       }
+      await page.getByRole('button', { name: /^Tile: / }).click();
+      await expectToFit(page, 'Tile shelf');
+      await page.keyboard.press('Escape');
       await page.getByRole('button', { name: /^Stock/ }).click();
       await expectToFit(page, 'Sheet and stock');
       await page.getByRole('button', { name: 'Output' }).click();

@@ -136,7 +136,7 @@ const PAGES: Readonly<Record<string, readonly Sample[]>> = {
     tiles('inverted', { invert: true }),
     tiles('not re-levelled', { relevel: false }),
   ],
-  'tile-shelf': MADE_TILES.map((t): Sample => [t.label, jobOf('tile', { made: t.name }, 0, 7)]),
+  'tile-shelf': MADE_TILES.map((t): Sample => [t.label, jobOf('tile', { made: t.name }, 0, 10)]),
 };
 
 const pages: Record<string, Figure[]> = {};

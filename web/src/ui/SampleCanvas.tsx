@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { type RefObject, useEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../document/store.ts';
 import { latestOnly } from '../engine/latest.ts';
 import { notWhileSettling } from '../preview/not-while-settling.ts';
@@ -14,6 +14,8 @@ interface Props {
   readonly label: string;
   /** Waits for the end of a drag, and a moment longer. */
   readonly patient?: boolean;
+  /** Is drawn once it has come into sight: of many samples in a list, those in sight come first. */
+  readonly whenSeen?: boolean;
   readonly className?: string;
   /** Display size in CSS pixels, when it is to differ from the sample's own. */
   readonly style?: React.CSSProperties;
@@ -28,9 +30,24 @@ const BUSY_AFTER = 200;
 /** While something is dragged the sheet comes first: samples follow a few times a second. */
 const restWhileDragging = (): number => (useOpenJob.getState().dragging ? 150 : 0);
 
+/** Whether an element has been in sight yet; true from the beginning where nobody waits for that. */
+function useSeen(element: RefObject<HTMLElement | null>, waits: boolean): boolean {
+  const [seen, setSeen] = useState(!waits);
+  useEffect(() => {
+    if (seen) return;
+    const observer = new IntersectionObserver((entries) => {
+      if (entries.some((e) => e.isIntersecting)) setSeen(true);
+    });
+    observer.observe(element.current!);
+    return () => observer.disconnect();
+  }, [seen, element]);
+  return seen;
+}
+
 /** A picture drawn by the engine with current settings. */
-export function SampleCanvas({ make, watch, label, patient = false, className, style }: Props) {
+export function SampleCanvas({ make, watch, label, patient = false, whenSeen = false, className, style }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
+  const seen = useSeen(canvas, whenSeen);
   const latest = useRef<((make: (draft: boolean) => Promise<Sample | null>) => void) | null>(null);
   latest.current ??= latestOnly(async (work: (draft: boolean) => Promise<Sample | null>) => {
     await sheetSettled();
@@ -59,6 +76,7 @@ export function SampleCanvas({ make, watch, label, patient = false, className, s
     const state = `${settled}${resting ? '' : ' draft'}`;
     if (
       !make ||
+      !seen ||
       (patient && !resting && drawn.current !== null) ||
       drawn.current === state ||
       drawn.current === settled
@@ -74,6 +92,6 @@ export function SampleCanvas({ make, watch, label, patient = false, className, s
     }
     const timer = setTimeout(begin, PATIENCE);
     return () => clearTimeout(timer);
-  }, [watch, make === null, resting, loaded]);
+  }, [watch, make === null, resting, loaded, seen]);
   return <canvas ref={canvas} role="img" aria-label={label} className={className} style={style} width={1} height={1} />;
 }

@@ -27,6 +27,7 @@ export function CellSample({ job, pass, cell, side, patient = false, className =
     <SampleCanvas
       label={`${cell.label}, as this pass would print it, enlarged`}
       patient={patient}
+      whenSeen
       watch={JSON.stringify([cell.name, fillOf(taken.pass).screen, tone, pitch, pass.ink, job.sheet.stock])}
       make={() =>
         enginePool().sampler.screen({
