@@ -23,7 +23,7 @@ async function flood(page: Page, u: number, v: number): Promise<void> {
   await draw(page, 'Flood');
   const box = await sheetBox(page);
   await page.mouse.click(box.x + u * box.width, box.y + v * box.height);
-  await expect(page.getByText('Starts: 1 points.')).toBeVisible();
+  await expect(page.getByText('Starts: 1 point.')).toBeVisible();
   await page.keyboard.press('Escape');
 }
 

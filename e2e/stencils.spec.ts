@@ -57,7 +57,7 @@ test('a click floods a room up to its walls, gaps hold, and a stroke takes sever
   await draw(page, 'Flood');
   const box = await sheetBox(page);
   await page.mouse.click(box.x + 0.3 * box.width, box.y + 0.3 * box.height);
-  await expect(page.getByText('Starts: 1 points.')).toBeVisible();
+  await expect(page.getByText('Starts: 1 point.')).toBeVisible();
   await type(page, 'Close gaps', '6');
   await settled(page);
   const one = await plateOf(page);

@@ -7,8 +7,14 @@ export const fillOf = (pass: Pick<Pass, 'fills'>): Fill => pass.fills[0];
 /** The fills of a pass that print, the undermost first. */
 export const printingFills = (pass: Pick<Pass, 'fills'>): readonly Fill[] => pass.fills.filter((f) => f.on);
 
-/** A pass that is one fill of it alone, over the whole sheet: for what is shown or measured of one chain. */
-export const passOf = (pass: Pass, fill: Fill): Pass => ({ ...pass, fills: [{ ...fill, on: true, stencil: null }] });
+/**
+ * A pass that is one fill of it alone, over the whole sheet: for what is shown or measured of one chain. One that shades or
+ * scrapes others lays its own ink here.
+ */
+export const passOf = (pass: Pass, fill: Fill): Pass => ({
+  ...pass,
+  fills: [{ ...fill, on: true, stencil: null, over: 'replaces' }],
+});
 
 /** A pass with a change to its first fill. */
 export const withFill = (pass: Pass, change: Partial<Fill>): Pass => {

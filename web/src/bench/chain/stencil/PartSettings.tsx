@@ -15,10 +15,12 @@ interface Props {
 /** Labels of numbers up to this many letters stand two in a row. */
 const NARROW = 9;
 
+const counted = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`;
+
 /** How much of a drawing a part holds, in words; null for settings that have a control. */
 function drawn(param: Param, value: unknown): string | null {
-  if (param.kind === 'points') return `${(value as readonly number[]).length / param.each} points`;
-  if (param.kind === 'strokes') return `${(value as readonly unknown[]).length} strokes`;
+  if (param.kind === 'points') return counted((value as readonly number[]).length / param.each, 'point');
+  if (param.kind === 'strokes') return counted((value as readonly unknown[]).length, 'stroke');
   return null;
 }
 
