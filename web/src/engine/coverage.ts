@@ -12,6 +12,16 @@ export async function sheetAtRest(): Promise<void> {
     await new Promise((resolve) => setTimeout(resolve, LOOK_AGAIN));
 }
 
+/** The count that is under way: passes are counted one after the other, so that no work waits in the worker's queue. */
+let turn: Promise<unknown> = Promise.resolve();
+
+/** Does some work once everything that was asked for before is done. */
+function inTurn<T>(work: () => Promise<T>): Promise<T> {
+  const own = turn.then(work);
+  turn = own.catch(() => {});
+  return own;
+}
+
 /**
  * Share of the sheet that a pass inks, counted on its whole plate a row of blocks at a time, so that
  * other samples come in between. Null when it was stopped.
@@ -45,7 +55,7 @@ export function coverageOf(job: Job, pass: Pass): { readonly share: Promise<numb
   if (!run) {
     const own: Counting = {
       users: 0,
-      share: count(job, pass, () => own.users === 0)
+      share: inTurn(() => count(job, pass, () => own.users === 0))
         .then((share) => {
           if (share !== null) counted.set(key, share);
           return share;
