@@ -126,13 +126,20 @@ test('slabs of a reduced view are the mean of the sheet round each display pixel
   expect(worst).toBeLessThan(0.006);
 });
 
-test('rows of blocks are counted to the last pixel', () => {
+test('parts of the sheet are counted to the last pixel', () => {
   const made = engine();
   const pass = job().passes[0]!;
   const plan = planPass({ kernels: made.kernels, pictures: made.lookup }, job(), pass);
   const whole = countInk(plan.plate.read({ x: 0, y: 0, ...sheet, step: 1 }).data);
   let ink = 0;
-  for (let row = 0; row * BLOCK_HEIGHT < sheet.height; row++) ink += made.inkOfRow(job(), pass, row);
+  for (let y = 0; y < sheet.height; y += BLOCK_HEIGHT) {
+    for (const [x, width] of [
+      [0, 100],
+      [100, sheet.width - 100],
+    ] as const) {
+      ink += made.inkOf(job(), pass, { x, y, width, height: Math.min(BLOCK_HEIGHT, sheet.height - y), step: 1 });
+    }
+  }
   expect(ink).toBe(whole);
   expect(ink).toBeGreaterThan(1000);
 });

@@ -2,9 +2,11 @@ import { countCache, type Job, type Pass, plateKey, sheetPixels } from '@chromat
 import { useOpenJob } from '../document/store.ts';
 import { enginePool } from './pool.ts';
 import { sheetIsBusy } from '../preview/preview.ts';
-import { BLOCK_HEIGHT } from './sheet-engine.ts';
+import { BLOCK_HEIGHT, BLOCK_WIDTH } from './sheet-engine.ts';
 
 const LOOK_AGAIN = 120;
+/** Width of a part of the sheet that is counted at a time, in pixels; it is a block high. */
+const PART_WIDTH = 3 * BLOCK_WIDTH;
 
 /** Waits until nothing is being dragged and the sheet has settled: it comes first. */
 export async function sheetAtRest(): Promise<void> {
@@ -23,16 +25,25 @@ function inTurn<T>(work: () => Promise<T>): Promise<T> {
 }
 
 /**
- * Share of the sheet that a pass inks, counted on its whole plate a row of blocks at a time, so that
- * other samples come in between. Null when it was stopped.
+ * Share of the sheet that a pass inks, counted on its whole plate part by part, so that other
+ * samples come in between and a hand that begins to drag waits for no more than one part. Null when it was stopped.
  */
 async function count(job: Job, pass: Pass, stopped: () => boolean): Promise<number | null> {
   const { width, height } = sheetPixels(job.sheet);
   let ink = 0;
-  for (let row = 0; row * BLOCK_HEIGHT < height; row++) {
-    await sheetAtRest();
-    if (stopped()) return null;
-    ink += await enginePool().sampler.inkOfRow(job, pass, row);
+  for (let y = 0; y < height; y += BLOCK_HEIGHT) {
+    for (let x = 0; x < width; x += PART_WIDTH) {
+      await sheetAtRest();
+      if (stopped()) return null;
+      const area = {
+        x,
+        y,
+        width: Math.min(PART_WIDTH, width - x),
+        height: Math.min(BLOCK_HEIGHT, height - y),
+        step: 1,
+      };
+      ink += await enginePool().sampler.inkOf(job, pass, area);
+    }
   }
   return ink / (width * height);
 }

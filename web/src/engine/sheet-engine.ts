@@ -277,14 +277,11 @@ export class SheetEngine {
       : this.plan(job, pass, false).plate.read(area);
   }
 
-  /** How much ink a pass prints in one row of blocks, in whole pixels. Only its compiled screen is cached. */
-  inkOfRow(job: Job, pass: Pass, blockRow: number): number {
-    const { width, height } = sheetPixels(job.sheet);
-    const y = blockRow * BLOCK_HEIGHT;
-    const area = { x: 0, y, width, height: Math.min(BLOCK_HEIGHT, height - y), step: 1 };
+  /** How much ink a pass prints in a part of the sheet, in whole pixels. Only its compiled screen and its covers are cached. */
+  inkOf(job: Job, pass: Pass, area: Area): number {
     const shares = inkShares(pass);
     const whole = this.wholes.get(plateKey(job, pass));
-    if (whole) return inkOfPlate(cutPlate(whole, 0, y, width, area.height, 1), shares);
+    if (whole) return inkOfPlate(cutPlate(whole, area.x, area.y, area.width, area.height, 1), shares);
     const plan = planPass(this.sampleEnv(), job, pass, { piecemeal: true });
     const ink = inkOfPlate(plan.plate.read(area), shares);
     plan.release();

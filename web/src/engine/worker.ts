@@ -1,4 +1,5 @@
 import {
+  type Area,
   finishTile,
   type Job,
   packRows,
@@ -194,9 +195,9 @@ const api = {
     const source = engine.lookup(hash);
     return source && seamStrength(finishTile(readTile(source, SEAM_SIDE), settings), settings.repeat === 'half-drop');
   },
-  /** Pixels that a pass inks in one row of blocks. */
-  inkOfRow(job: Job, pass: Pass, blockRow: number): number {
-    return engine.inkOfRow(job, pass, blockRow);
+  /** Pixels that a pass inks in a part of the sheet. */
+  inkOf(job: Job, pass: Pass, area: Area): number {
+    return engine.inkOf(job, pass, area);
   },
   /** SHA-256 of a pass's packed plate rows over the whole sheet, for comparing with the server's plate. */
   async plateDigest(job: Job, pass: Pass): Promise<string> {

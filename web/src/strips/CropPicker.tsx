@@ -2,6 +2,7 @@ import { type Job, type Pass, type StripSheet, sheetSize, fillOf, MM_PER_INCH } 
 import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
 import { enginePool } from '../engine/pool.ts';
+import { arrowMove } from '../ui/arrow-move.ts';
 import { POINTER_ONLY } from '../ui/drag-options.ts';
 import { MM } from '../ui/formats.ts';
 import { NumberField } from '../ui/NumberField.tsx';
@@ -18,13 +19,6 @@ interface Props {
   readonly crop: Crop;
   onChange(crop: Crop): void;
 }
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** A crop kept on the sheet, in whole tenths of mm. */
 export function keptOnSheet(job: Job, crop: Crop): Crop {
@@ -52,12 +46,8 @@ export function CropPicker({ job, pass, ready, crop, onChange }: Props) {
     return memo;
   }, POINTER_ONLY);
   function onKey(event: KeyboardEvent): void {
-    const arrow = ARROWS[event.key];
-    if (!arrow) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const by = event.shiftKey ? 10 : 1;
-    set({ x: crop.x + arrow[0] * by, y: crop.y + arrow[1] * by });
+    const by = arrowMove(event);
+    if (by) set({ x: crop.x + by[0], y: crop.y + by[1] });
   }
   const side = (label: string, key: 'width' | 'height') => (
     <NumberField

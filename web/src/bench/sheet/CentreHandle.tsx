@@ -3,6 +3,7 @@ import { useDrag } from '@use-gesture/react';
 import type { KeyboardEvent } from 'react';
 import { setScreen } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
+import { arrowMove } from '../../ui/arrow-move.ts';
 import { POINTER_ONLY } from '../../ui/drag-options.ts';
 import type { View } from '../../engine/view.ts';
 
@@ -14,13 +15,6 @@ interface Props {
 
 const { min, max } = SHARED_PARAMS.centreX;
 const within = (share: number): number => Number(Math.min(max, Math.max(min, share)).toFixed(4));
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 /** Where rings, rays and spirals begin, dragged on the sheet itself. */
 export function CentreHandle({ sheet, pass, view }: Props) {
@@ -38,12 +32,8 @@ export function CentreHandle({ sheet, pass, view }: Props) {
   }, POINTER_ONLY);
 
   function onKey(event: KeyboardEvent): void {
-    const arrow = ARROWS[event.key];
-    if (!arrow) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const mm = event.shiftKey ? 10 : 1;
-    move(centreX + (arrow[0] * mm) / sheet.width, centreY + (arrow[1] * mm) / sheet.height);
+    const by = arrowMove(event);
+    if (by) move(centreX + by[0] / sheet.width, centreY + by[1] / sheet.height);
   }
 
   return (

@@ -1,6 +1,5 @@
 import { CLASSIC_TINTS, createMixing, type Fill, type Job, type Pass, TINT_STEPS, tintsIn } from '@chromatype/core';
-import { X } from 'lucide-react';
-import { type KeyboardEvent, useEffect, useMemo, useRef } from 'react';
+import { useMemo } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';
@@ -9,6 +8,7 @@ import { useSetParam } from '../../ui/use-set-param.ts';
 import { setColourShelf, useColourShelf } from './colour-store.ts';
 import { hexOf, layTints, mixedNow, mixingNow, mixtureName, tintFillIn } from './mixing.ts';
 import { ShadeTools } from './ShadeTools.tsx';
+import { ShelfPanel } from './ShelfPanel.tsx';
 import { setTintShelf, useTintShelf } from './shelf-store.ts';
 import { FREQUENCIES } from './tint-steps.ts';
 
@@ -29,15 +29,8 @@ const mixturesOf = (inks: number): readonly (readonly number[])[] =>
 export function ColourShelf({ job, pass, fill }: Props) {
   const { wanted, steps, turned } = useColourShelf();
   const lpi = useTintShelf((s) => s.lpi);
-  const panel = useRef<HTMLDivElement>(null);
   const setParam = useSetParam(true);
-  useEffect(() => panel.current?.focus(), []);
   const close = () => setColourShelf({ open: false });
-  function onKey(event: KeyboardEvent): void {
-    if (event.key !== 'Escape') return;
-    event.stopPropagation();
-    close();
-  }
 
   const passes = mixingNow(job, turned);
   const inks = JSON.stringify([passes.map((p) => p.ink), job.sheet.stock]);
@@ -62,25 +55,7 @@ export function ColourShelf({ job, pass, fill }: Props) {
   }
 
   return (
-    <div
-      ref={panel}
-      role="dialog"
-      aria-label="Colour shelf"
-      tabIndex={-1}
-      onKeyDown={onKey}
-      className="pointer-events-auto absolute inset-0 grid grid-cols-1 content-start gap-1.5 overflow-y-auto border-r border-ink bg-paper px-2.5 py-2"
-    >
-      <header className="flex items-center">
-        <h2 className="flex-1 truncate text-[13.5px]">Colour in {stencil ? stencil.name : 'the whole sheet'}</h2>
-        <button
-          type="button"
-          aria-label="Close the colour shelf"
-          onClick={close}
-          className="grid h-6 w-6 place-items-center"
-        >
-          <X size={14} aria-hidden />
-        </button>
-      </header>
+    <ShelfPanel name="Colour shelf" title={`Colour in ${stencil ? stencil.name : 'the whole sheet'}`} close={close}>
       <div className="flex items-center justify-between gap-2">
         <span>Colour</span>
         <ColourField label="Wanted colour" value={wanted} onChange={(value) => setColourShelf({ wanted: value })} />
@@ -160,6 +135,6 @@ export function ColourShelf({ job, pass, fill }: Props) {
         ))}
       </div>
       <ShadeTools job={job} pass={pass} fill={fill} close={close} />
-    </div>
+    </ShelfPanel>
   );
 }

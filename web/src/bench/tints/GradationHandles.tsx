@@ -4,6 +4,7 @@ import type { KeyboardEvent } from 'react';
 import { setFeed } from '../../document/edits.ts';
 import { beginGesture, edit, endGesture } from '../../document/store.ts';
 import type { View } from '../../engine/view.ts';
+import { arrowMove } from '../../ui/arrow-move.ts';
 import { POINTER_ONLY } from '../../ui/drag-options.ts';
 import { sheetPlace, tidyMm } from '../stencil/sheet-place.ts';
 
@@ -14,13 +15,6 @@ interface Props {
 }
 
 type End = 'from' | 'to';
-
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 const endOf = ({ feed }: Fill, end: End) =>
   end === 'from' ? { x: feed.fromX, y: feed.fromY } : { x: feed.toX, y: feed.toY };
@@ -43,12 +37,8 @@ function EndHandle({ job, fill, view, end }: Props & { readonly end: End }) {
     return memo;
   }, POINTER_ONLY);
   function onKey(event: KeyboardEvent): void {
-    const arrow = ARROWS[event.key];
-    if (!arrow) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const mm = event.shiftKey ? 10 : 1;
-    move(x + arrow[0] * mm, y + arrow[1] * mm);
+    const by = arrowMove(event);
+    if (by) move(x + by[0], y + by[1]);
   }
   const tone = end === 'from' ? fill.feed.tint : fill.feed.tintTo;
   const at = place.toCss(x, y);

@@ -1,11 +1,10 @@
 import { type Fill, type Job, type Pass, passOf, sheetSize } from '@chromatype/core';
-import { X } from 'lucide-react';
-import { type KeyboardEvent, useEffect, useRef } from 'react';
 import { edit } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { Choice } from '../../ui/Choice.tsx';
 import { SampleCanvas } from '../../ui/SampleCanvas.tsx';
 import { ShadeTools } from './ShadeTools.tsx';
+import { ShelfPanel } from './ShelfPanel.tsx';
 import { layTint, type TintBox } from './lay-tint.ts';
 import { setTintShelf, useTintShelf } from './shelf-store.ts';
 import {
@@ -90,34 +89,9 @@ function TintSample({ job, pass, fill, tint, at }: Props & { readonly tint: Shel
 /** Tints to lay into the chosen fill by a click, or into a stencil of the sheet by dragging. */
 export function TintShelf(props: Props) {
   const { family, lpi } = useTintShelf();
-  const panel = useRef<HTMLDivElement>(null);
-  useEffect(() => panel.current?.focus(), []);
   const close = () => setTintShelf({ open: false });
-  function onKey(event: KeyboardEvent): void {
-    if (event.key !== 'Escape') return;
-    event.stopPropagation();
-    close();
-  }
   return (
-    <div
-      ref={panel}
-      role="dialog"
-      aria-label="Tint shelf"
-      tabIndex={-1}
-      onKeyDown={onKey}
-      className="pointer-events-auto absolute inset-0 grid content-start gap-2 overflow-y-auto border-r border-ink bg-paper px-2.5 py-2"
-    >
-      <header className="flex items-center">
-        <h2 className="flex-1 text-[13.5px]">Tints</h2>
-        <button
-          type="button"
-          aria-label="Close the tint shelf"
-          onClick={close}
-          className="grid h-6 w-6 place-items-center"
-        >
-          <X size={14} aria-hidden />
-        </button>
-      </header>
+    <ShelfPanel name="Tint shelf" title="Tints" close={close}>
       <Choice
         label="Kind of tint"
         value={family}
@@ -146,6 +120,6 @@ export function TintShelf(props: Props) {
         A click lays a tint into the chosen fill; dragged to the sheet it goes into the stencil there. Tints of one
         frequency and angle share one grid.
       </p>
-    </div>
+    </ShelfPanel>
   );
 }
