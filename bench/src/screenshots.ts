@@ -93,7 +93,7 @@ await page.getByRole('button', { name: 'Plain' }).click();
 await page.getByRole('button', { name: 'Readings' }).click();
 await page.waitForSelector('[data-testid=worst-step]:has-text("Largest")');
 await settled();
-// Coverage is counted row by row when nothing else is wanted.
+// Coverage is counted part by part when nothing else is wanted.
 await page.waitForFunction(() => !document.querySelector('[aria-label=Readings]')!.textContent.includes('…'));
 await page.waitForTimeout(1500);
 await shot('readings');
@@ -175,6 +175,12 @@ await shot('comic');
 await openJob('Kite Week, the wave poster', '?pass=darker&fill=wave-d');
 await settled();
 await page.getByRole('button', { name: /^Tile: / }).click();
+// Samples are drawn as they come into sight.
+await page.waitForFunction(() => {
+  const samples = [...document.querySelectorAll<HTMLElement>('[role=radiogroup][aria-label=Tile] canvas')];
+  const seen = samples.filter((c) => c.getBoundingClientRect().top < innerHeight && c.getBoundingClientRect().top > 0);
+  return seen.length > 8 && seen.every((c) => c.dataset.drawn);
+});
 await settled();
 await shot('tiles');
 await openJob('Kite Week, the wave poster', '?pass=teal&fill=wave-t');
