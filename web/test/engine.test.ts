@@ -1,9 +1,12 @@
 import {
   composeExact,
   countInk,
+  createFill,
   createJob,
   createPass,
   fillOf,
+  newPart,
+  newStencil,
   planPass,
   withFill,
   type Job,
@@ -124,6 +127,37 @@ test('slabs of a reduced view are the mean of the sheet round each display pixel
     expect(rgba[(400 * rows - 1) * 4 + 3]).toBe(0);
   }
   expect(worst).toBeLessThan(0.006);
+});
+
+test('settled slabs that are taken from memory are those that another engine makes', () => {
+  const view = { scale: 0.25, originX: 0, originY: 0 };
+  const base = job();
+  const box = newPart('a', 'rectangle', { x: 5, y: 5, width: 20, height: 12 });
+  const tinted = (tint: number, colour: string): Job => ({
+    ...base,
+    stencils: [newStencil('s', 's', [box])],
+    passes: base.passes.map((pass, k) => {
+      if (k > 0) return { ...pass, ink: { ...pass.ink, colour } };
+      const upper = { ...createFill('upper', null), stencil: 's' };
+      const fill = { ...upper, feed: { ...upper.feed, part: 'tint' as const, tint } };
+      return { ...pass, fills: [fillOf(pass), fill] as const };
+    }),
+  });
+  const made = engine();
+  const shown = [tinted(0.2, '#c02020'), tinted(0.7, '#c02020'), tinted(0.2, '#c02020'), tinted(0.2, '#2020c0')].map(
+    (asked) => {
+      const mine = made.reduced({ ...slab(view, 0, 200), job: asked });
+      const theirs = engine().reduced({ ...slab(view, 0, 200), job: asked });
+      expect(Buffer.from(mine).equals(Buffer.from(theirs))).toBe(true);
+      return Buffer.from(mine).toString('base64');
+    },
+  );
+  expect(shown[2]).toBe(shown[0]);
+  expect(new Set(shown).size).toBe(3);
+  // What is handed out is the caller's own.
+  made.reduced({ ...slab(view, 0, 200), job: tinted(0.2, '#c02020') }).fill(7);
+  const again = made.reduced({ ...slab(view, 0, 200), job: tinted(0.2, '#c02020') });
+  expect(Buffer.from(again).toString('base64')).toBe(shown[0]);
 });
 
 test('parts of the sheet are counted to the last pixel', () => {

@@ -43,6 +43,7 @@ import {
   type ToneTables,
 } from '@chromatype/core';
 import { everyLightRow } from './light-rows.ts';
+import { equalPlates, ShownSlabs } from './shown-slabs.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { changesOnPress, layTexture, platePressed } from './pressed.ts';
 import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
@@ -89,6 +90,8 @@ export class SheetEngine {
     typeof cover === 'number' ? 64 : cover.byteLength,
   );
   private readonly masks = byteCache<RunMask>(MASK_BYTES, runBytes);
+  private readonly lasts = byteCache<Plate>(PLATE_BYTES, (plate) => plate.data.byteLength);
+  private readonly shown = new ShownSlabs();
   private readonly plans = countCache<PassPlan>(PLANS, (plan) => plan.release());
   private readonly names = new ShortNames();
 
@@ -234,12 +237,34 @@ export class SheetEngine {
   reduced(slab: Slab): Uint8ClampedArray<ArrayBuffer> {
     const { view, draft, first, rows, press } = slab;
     const { sheet, passes } = shownAs(slab);
-    const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows, soft: true });
     const platesOver = this.platesOf(printedJob(slab), draft, press);
-    for (const area of this.blocks(slab)) means.add(area, platesOver(area));
-    const rgba = means.rgba();
+    const made = (read: (area: Area, k: number) => readonly Plate[]) => {
+      const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows, soft: true });
+      this.blocks(slab).forEach((area, k) => means.add(area, read(area, k)));
+      return means.rgba();
+    };
+    if (!draft && !press) {
+      const plates = this.blocks(slab).map((area) => this.lastOf(area, passes, platesOver(area)));
+      const shown = this.shown.keyOf([view, first, rows, sheet, passes.map((p) => p.ink)], plates);
+      return this.shown.get(shown, () => made((_, k) => plates[k]!));
+    }
+    const rgba = made(platesOver);
     if (press) layTexture(rgba, sheet, { ...view, originY: view.originY + first });
     return rgba;
+  }
+
+  /**
+   * The plates of a block, each as the one that was last there if they are equal: a tone that is dragged in one stencil
+   * leaves most of the sheet as it was.
+   */
+  private lastOf(area: Area, passes: readonly Pass[], plates: readonly Plate[]): readonly Plate[] {
+    return plates.map((plate, k) => {
+      const at = `${passes[k]!.id} ${area.x} ${area.y}`;
+      const last = this.lasts.get(at);
+      if (last && equalPlates(last, plate)) return last;
+      this.lasts.set(at, plate);
+      return plate;
+    });
   }
 
   /** The printed pixels of the blocks under a slab themselves, for scales from 1 on. */
