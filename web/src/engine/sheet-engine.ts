@@ -240,7 +240,7 @@ export class SheetEngine {
     const platesOver = this.platesOf(printedJob(slab), draft, press);
     const made = (read: (area: Area, k: number) => readonly Plate[]) => {
       const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows, soft: true });
-      this.blocks(slab).forEach((area, k) => means.add(area, read(area, k)));
+      for (const [k, area] of this.blocks(slab).entries()) means.add(area, read(area, k));
       return means.rgba();
     };
     if (!draft && !press) {
