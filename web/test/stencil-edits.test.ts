@@ -1,5 +1,6 @@
 import { createFill, createJob, type Job, newPart, newStencil, readJob } from '@chromatype/core';
 import * as edits from '../src/document/edits.ts';
+import * as stencilEdits from '../src/document/stencil-edits.ts';
 import { layTint } from '../src/bench/tints/lay-tint.ts';
 
 const base = createJob('stencils', 'p');
@@ -13,30 +14,30 @@ function after(job: Job, ...all: readonly edits.Edit[]): Job {
   return made;
 }
 
-const stencilled = after(base, edits.addStencil(sky, 'p-1'));
+const stencilled = after(base, stencilEdits.addStencil(sky, 'p-1'));
 const fills = (job: Job) => job.passes[0]!.fills;
 
 test('a stencil comes in with its fill, and leaves it on the whole sheet when it is removed', () => {
   expect(fills(stencilled)[0].stencil).toBe('sky');
-  const gone = after(stencilled, edits.removeStencil('sky'));
+  const gone = after(stencilled, stencilEdits.removeStencil('sky'));
   expect([gone.stencils, fills(gone)[0].stencil]).toEqual([[], null]);
 });
 
 test('parts are added, moved in their order, changed and removed; with the last one the stencil goes', () => {
-  const two = after(stencilled, edits.addPart('sky', box('b', 30)), edits.movePart('sky', 'b', -1));
+  const two = after(stencilled, stencilEdits.addPart('sky', box('b', 30)), stencilEdits.movePart('sky', 'b', -1));
   expect(two.stencils[0]!.parts.map((p) => p.id)).toEqual(['b', 'a']);
-  const wide = after(two, edits.setPart('sky', 'b', { width: 44 }));
+  const wide = after(two, stencilEdits.setPart('sky', 'b', { width: 44 }));
   expect(wide.stencils[0]!.parts[0]!.settings.width).toBe(44);
-  const one = after(wide, edits.removePart('sky', 'b'));
+  const one = after(wide, stencilEdits.removePart('sky', 'b'));
   expect(one.stencils[0]!.parts.map((p) => p.id)).toEqual(['a']);
-  expect(after(one, edits.removePart('sky', 'a')).stencils).toEqual([]);
+  expect(after(one, stencilEdits.removePart('sky', 'a')).stencils).toEqual([]);
 });
 
 test('what takes a removed stencil or pass loses that part, and goes if nothing else is left of it', () => {
   const sea = newStencil('sea', 'Sea', [newPart('s', 'stencil', { stencil: 'sky' }), box('own')]);
   const foam = newStencil('foam', 'Foam', [newPart('s', 'stencil', { stencil: 'sky' })]);
   const both = after({ ...stencilled, stencils: [sky, sea, foam] }, edits.setFill('p-1', { stencil: 'foam' }));
-  const left = after(both, edits.removeStencil('sky'));
+  const left = after(both, stencilEdits.removeStencil('sky'));
   expect(left.stencils.map((s) => [s.id, s.parts.length])).toEqual([['sea', 1]]);
   expect(fills(left)[0].stencil).toBeNull();
 
@@ -61,7 +62,7 @@ test('what is drawn grows and moves with a sheet of another size', () => {
   const stroke = { does: 'paint', size: 2, hardness: 1, strength: 1, points: [5, 6, 1] };
   const drawn = after(
     base,
-    edits.addStencil(newStencil('s', 's', [...shapes, newPart('c', 'brush', { strokes: [stroke] })]), 'p-1'),
+    stencilEdits.addStencil(newStencil('s', 's', [...shapes, newPart('c', 'brush', { strokes: [stroke] })]), 'p-1'),
   );
   const twice = after(drawn, edits.resizeSheet({ width: 2 * width, height: 2 * height }, 'scale'));
   const [rectangle, polygon, brush] = twice.stencils[0]!.parts.map((p) => p.settings);

@@ -1,7 +1,6 @@
 import {
   type Bend,
   createPass,
-  type EdgeSettings,
   editFill,
   type Fill,
   fillOf,
@@ -22,8 +21,6 @@ import {
   type PictureEdit,
   type Screen,
   type SeparationSettings,
-  type Stencil,
-  type StencilPart,
   type StripSheet,
   type Sheet,
   sheetPixels,
@@ -34,6 +31,7 @@ import {
   SHEET_PARAMS,
 } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
+import { withoutParts } from './without-stencils.ts';
 
 /** Changes to a job as plain functions: the old document in, the new one out. */
 export type Edit = (job: Job) => Job;
@@ -296,70 +294,6 @@ export const moveFill = (pass: string, id: string, by: number): Edit =>
     const [first, ...others] = p.fills.toSpliced(from, 1).toSpliced(to, 0, p.fills[from]!);
     return { ...p, fills: [first!, ...others] };
   });
-
-/** Adds a stencil, and a fill prints in it. */
-export const addStencil =
-  (stencil: Stencil, fill: string): Edit =>
-  (job) =>
-    setFill(fill, { stencil: stencil.id })({ ...job, stencils: [...job.stencils, stencil] });
-
-export const editStencil =
-  (id: string, change: (stencil: Stencil) => Stencil): Edit =>
-  (job) => ({ ...job, stencils: job.stencils.map((s) => (s.id === id ? change(s) : s)) });
-
-/** Changes one part of a stencil. */
-export const editPart = (stencil: string, id: string, change: (part: StencilPart) => StencilPart): Edit =>
-  editStencil(stencil, (s) => ({ ...s, parts: s.parts.map((p) => (p.id === id ? change(p) : p)) }));
-
-/** Changes settings of one part of a stencil. */
-export const setPart = (stencil: string, id: string, settings: Readonly<Record<string, unknown>>): Edit =>
-  editPart(stencil, id, (p) => ({ ...p, settings: { ...p.settings, ...settings } }));
-
-export const addPart = (stencil: string, part: StencilPart): Edit =>
-  editStencil(stencil, (s) => ({ ...s, parts: [...s.parts, part] }));
-
-/** Removes a part; with its last part a stencil goes, and its fills print on the whole sheet. */
-export const removePart =
-  (stencil: string, id: string): Edit =>
-  (job) => {
-    const parts = job.stencils.find((s) => s.id === stencil)?.parts ?? [];
-    const gone = parts.find((p) => p.id === id);
-    return gone ? withoutParts(job, (part) => part === gone) : job;
-  };
-
-/** Moves a part by so many places in the order in which parts are laid over each other. */
-export const movePart = (stencil: string, id: string, by: number): Edit =>
-  editStencil(stencil, (s) => {
-    const from = s.parts.findIndex((p) => p.id === id);
-    const to = Math.min(s.parts.length - 1, Math.max(0, from + by));
-    return { ...s, parts: s.parts.toSpliced(from, 1).toSpliced(to, 0, s.parts[from]!) };
-  });
-
-export const setEdges = (stencil: string, edges: Partial<EdgeSettings>): Edit =>
-  editStencil(stencil, (s) => ({ ...s, edges: { ...s.edges, ...edges } }));
-
-/** A job without a stencil: its fills print on the whole sheet, and parts of other stencils that take it go. */
-function withoutStencil(job: Job, id: string): Job {
-  const passesLeft = job.passes.map((p): Pass => {
-    const [first, ...others] = p.fills.map((f) => (f.stencil === id ? { ...f, stencil: null } : f));
-    return { ...p, fills: [first!, ...others] };
-  });
-  const left = { ...job, stencils: job.stencils.filter((s) => s.id !== id), passes: passesLeft };
-  return withoutParts(left, ({ settings }) => settings.stencil === id);
-}
-
-/** A job without some parts of stencils; a stencil without parts goes with its last one. */
-function withoutParts(job: Job, gone: (part: StencilPart) => boolean): Job {
-  const stencils = job.stencils.map((s) => (s.parts.some(gone) ? { ...s, parts: s.parts.filter((p) => !gone(p)) } : s));
-  const empty = stencils.filter((s) => s.parts.length === 0);
-  return empty.reduce<Job>((doc, s) => withoutStencil(doc, s.id), { ...job, stencils });
-}
-
-/** Removes a stencil; what printed in it prints on the whole sheet. */
-export const removeStencil =
-  (id: string): Edit =>
-  (job) =>
-    withoutStencil(job, id);
 
 /** Adds a sheet of test strips to the job; of equal sheets only the newest stays. */
 export const keepStrips =

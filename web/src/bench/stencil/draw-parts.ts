@@ -16,7 +16,8 @@ import {
   spotUnder,
 } from '@chromatype/core';
 import { toast } from 'sonner';
-import { addPart, addStencil, newId, setPart } from '../../document/edits.ts';
+import { newId } from '../../document/edits.ts';
+import { addPart, addStencil, setPart } from '../../document/stencil-edits.ts';
 import { edit, useOpenJob } from '../../document/store.ts';
 import { tidyMm } from './sheet-place.ts';
 import { setStencilTools, useStencilTools } from './stencil-tools.ts';

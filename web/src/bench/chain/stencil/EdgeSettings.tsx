@@ -1,5 +1,5 @@
 import { EDGE_PARAMS, type EdgeSettings as Edges, type Param, type Stencil } from '@chromatype/core';
-import { setEdges } from '../../../document/edits.ts';
+import { setEdges } from '../../../document/stencil-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { ParamField } from '../../../ui/ParamField.tsx';
 

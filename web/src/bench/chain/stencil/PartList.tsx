@@ -8,7 +8,7 @@ import {
   type StencilPart,
 } from '@chromatype/core';
 import { ArrowDown, ArrowUp, Eye, EyeOff, Trash2 } from 'lucide-react';
-import { editPart, movePart, removePart } from '../../../document/edits.ts';
+import { editPart, movePart, removePart } from '../../../document/stencil-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { choosePart, useStencilTools } from '../../stencil/stencil-tools.ts';
 import { PartSettings } from './PartSettings.tsx';

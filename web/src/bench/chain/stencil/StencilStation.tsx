@@ -1,7 +1,8 @@
 import { FILL_PARAMS, type Job, type Over, type Stencil } from '@chromatype/core';
 import { Trash2 } from 'lucide-react';
 import { memo } from 'react';
-import { editStencil, removeStencil, setFill } from '../../../document/edits.ts';
+import { setFill } from '../../../document/edits.ts';
+import { editStencil, removeStencil } from '../../../document/stencil-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { enginePool } from '../../../engine/pool.ts';
 import { Choice } from '../../../ui/Choice.tsx';
