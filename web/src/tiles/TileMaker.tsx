@@ -1,4 +1,4 @@
-import { filePicture, fillOf, TILE, withFill } from '@chromatype/core';
+import { filePicture, fillOf, TILE, withFill, OWN_TILE } from '@chromatype/core';
 import type { Job, Pass } from '@chromatype/core';
 import { ArrowLeft } from 'lucide-react';
 import { useEffect, useMemo } from 'react';
@@ -28,7 +28,7 @@ const IN_WORK = 'tile-in-work';
 
 /** The job as it would be if the pass printed the tile in work. */
 function withWorkTile(job: Job, pass: Pass, hash: string): { job: Job; pass: Pass } {
-  const tile = { ...fillOf(pass).screen.tile, picture: IN_WORK };
+  const tile = { ...fillOf(pass).screen.tile, picture: IN_WORK, made: OWN_TILE };
   const changed = { ...withFill(pass, { screen: { ...fillOf(pass).screen, family: 'tile', tile } }), on: true };
   const picture = filePicture({ id: IN_WORK, name: 'Tile in work', hash, width: TILE_SIDE, height: TILE_SIDE });
   return {
@@ -104,7 +104,7 @@ function OpenTileMaker({ id }: { readonly id: string }) {
           <TileTools />
           <h2 className="pt-3 pb-1 text-[13px]">Screen of {pass.name}</h2>
           <FrequencyField job={job} fill={fill} />
-          <OwnFields fill={fill} family="tile" without={['picture']} />
+          <OwnFields fill={fill} family="tile" without={['picture', 'made']} />
           {screen.family !== TILE.name && (
             <Button className="mt-2" onClick={() => edit(setFamily(fill.id, 'tile'))}>
               Print {pass.name} with a tile
