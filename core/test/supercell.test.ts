@@ -66,7 +66,8 @@ describe('supercells', () => {
           off(made.bx, made.by, basis.bx, basis.by) < 0.001
         );
       }),
-      { numRuns: 150 },
+      // The example lies so near to a lattice of whole pixels that no long vector is much nearer than a short one.
+      { numRuns: 150, examples: [[59.99740015854853, 0.029220015219989286, { ax: 1, ay: 0, bx: 0.5, by: 1 }]] },
     );
   });
 

@@ -192,9 +192,38 @@ export function findSupercellOf(basis: Basis, angle: number, draft = false): Sup
       best = cell;
       bestError = error;
     }
-    if (bestError < MOST_BASIS_ERROR) break;
+    if (bestError < MOST_BASIS_ERROR) return best!;
   }
-  return best!;
+  return draft ? best! : bestOfPairs(turned, longer, best!);
+}
+
+/** How many of the nearest and of the shortest vectors are tried with each other. */
+const PAIRED = 40;
+
+/**
+ * Tries pairs of vectors for the smallest error of the basis itself: near a lattice of whole pixels
+ * no vector of the pair is good enough by itself, while a short pair of like errors is.
+ */
+function bestOfPairs(basis: Basis, longer: number, otherwise: Supercell): Supercell {
+  const all = candidatesOf(basis, Math.max(FAR_REACH, 2.1 * longer));
+  const nearest = [...all].sort((p, q) => p.error - q.error || p.length - q.length || p.i - q.i || p.j - q.j);
+  const tried = [...new Set([...all.slice(0, PAIRED), ...nearest.slice(0, PAIRED)])];
+  let best = otherwise;
+  let bestError = basisError(actualBasis(otherwise), basis);
+  for (const p of tried) {
+    for (const q of tried) {
+      const cross = p.x * q.y - p.y * q.x;
+      if (2 * cross <= Math.sqrt((square(p.x) + square(p.y)) * (square(q.x) + square(q.y)))) continue;
+      if (p.i * q.j === p.j * q.i) continue;
+      const cell = { x1: p.x, y1: p.y, x2: q.x, y2: q.y, i1: p.i, j1: p.j, i2: q.i, j2: q.j };
+      const error = basisError(actualBasis(cell), basis);
+      if (error < bestError) {
+        best = cell;
+        bestError = error;
+      }
+    }
+  }
+  return best;
 }
 
 /** A lattice vector may be off by this share of its length; 0.1 % is promised. */
