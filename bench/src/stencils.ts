@@ -53,28 +53,29 @@ function whiteSpots(source: PictureSource, count: number): [number, number][] {
 
 const CLICKS = 9;
 
-/** Clicks of a flood: the page is looked up while the pointer comes near, as it is in the interface. */
+/** Clicks of a flood, with the page looked up before as the interface does it, and without. */
 function floodRow(name: string, source: PictureSource, how: Partial<FloodHow>): Row[] {
   const kernels = createKernels();
   const spots = whiteSpots(source, CLICKS + 1);
-  const clicks: number[] = [];
-  const looks: number[] = [];
-  const flooder = createFlooder(kernels, source, { tolerance: 0.15, joined: true, gap: 0, reach: 1, ...how });
-  looks.push(...timed(1, () => flooder.prepare(...spots[0]!)));
-  for (const spot of spots.slice(1)) clicks.push(...timed(1, () => flooder.add(...spot)));
-  flooder.release();
-  const worst = Math.max(...clicks);
-  const work = `Flood of a 6000 × 4000 page, ${name}`;
-  return [
-    {
-      work: `${work}: looking a colour up`,
-      measured: ms(median(looks)),
-      asked: '—',
-      holds: true,
-      value: median(looks),
-    },
-    { work: `${work}: slowest click`, measured: ms(worst), asked: '80 ms', holds: worst <= 80, value: worst },
-  ];
+  const make = () => createFlooder(kernels, source, { tolerance: 0.15, joined: true, gap: 0, reach: 1, ...how });
+  // As the tool is taken, the most frequent colour is looked up.
+  const ready = make();
+  ready.prepare(...spots[0]!);
+  const clicks = spots.slice(1).map((spot) => timed(1, () => ready.add(...spot))[0]!);
+  ready.release();
+  // A click on a colour that was not looked up before.
+  const sudden = spots.slice(1).map((spot) => {
+    const flooder = make();
+    const [took] = timed(1, () => flooder.add(...spot));
+    flooder.release();
+    return took!;
+  });
+  const row = (what: string, took: readonly number[]): Row => {
+    const worst = Math.max(...took);
+    const work = `Flood of a 6000 × 4000 page, ${name}: ${what}`;
+    return { work, measured: ms(worst), asked: '80 ms', holds: worst <= 80, value: worst };
+  };
+  return [row('slowest click', clicks), row('slowest click on a colour not looked up before', sudden)];
 }
 
 const mark = (does: 'subject' | 'behind', ...points: number[]) => ({

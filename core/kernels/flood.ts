@@ -257,14 +257,59 @@ function nextSetBefore(row: usize, x: i32, to: i32): i32 {
   return (word << 6) + <i32>ctz(bits);
 }
 
+/** The first run of the piece that a run belongs to, with the path to it halved. */
+function rootOf(parent: usize, run: i32): i32 {
+  let r = run;
+  let up = load<i32>(parent + (<usize>r << 2));
+  while (up != r) {
+    const above = load<i32>(parent + (<usize>up << 2));
+    store<i32>(parent + (<usize>r << 2), above);
+    r = above;
+    up = load<i32>(parent + (<usize>r << 2));
+  }
+  return r;
+}
+
 /**
- * Writes a byte for each run of the rows `first` to `beyond` (exclusive) that `listRuns` found: whether one of its pixels
- * shares a side with a pixel of `plane`.
+ * Joins the runs that `listRuns` found into pieces that hang together over sides. `parent` takes, for each run, the first
+ * run of its piece. The same as piecesOf in src/stencil/pieces.ts.
  */
-export function runsTouch(
-  plane: usize, words: i32, rows: i32, ends: usize, starts: usize, out: usize, first: i32, beyond: i32,
-): void {
+export function joinRuns(rows: i32, ends: usize, starts: usize, parent: usize): void {
+  const count = load<i32>(starts + (<usize>rows << 2));
+  for (let r = 0; r < count; r++) store<i32>(parent + (<usize>r << 2), r);
+  for (let y = 1; y < rows; y++) {
+    let above = load<i32>(starts + (<usize>(y - 1) << 2));
+    let own = load<i32>(starts + (<usize>y << 2));
+    const beyondAbove = own;
+    const beyondOwn = load<i32>(starts + (<usize>(y + 1) << 2));
+    while (above < beyondAbove && own < beyondOwn) {
+      const a = ends + (<usize>above << 3);
+      const b = ends + (<usize>own << 3);
+      const aTo = load<i32>(a, 4);
+      const bTo = load<i32>(b, 4);
+      if (load<i32>(a) < bTo && load<i32>(b) < aTo) {
+        const p = rootOf(parent, above);
+        const q = rootOf(parent, own);
+        if (p < q) store<i32>(parent + (<usize>q << 2), p);
+        else store<i32>(parent + (<usize>p << 2), q);
+      }
+      if (aTo < bTo) above++;
+      else own++;
+    }
+  }
+  for (let r = 0; r < count; r++) store<i32>(parent + (<usize>r << 2), rootOf(parent, r));
+}
+
+/**
+ * Gives `mark` to the pieces of which a run in the rows `first` to `beyond` (exclusive) shares a side with a pixel of
+ * `plane`: to the byte of the first run of each in `marks`. Returns how many runs do.
+ */
+export function markPieces(
+  plane: usize, words: i32, rows: i32, ends: usize, starts: usize, parent: usize, marks: usize, mark: i32,
+  first: i32, beyond: i32,
+): i32 {
   const width = words << 6;
+  let found = 0;
   for (let y = first; y < beyond; y++) {
     const row = plane + (<usize>(y * words) << 3);
     const last = load<i32>(starts + (<usize>(y + 1) << 2));
@@ -273,21 +318,30 @@ export function runsTouch(
       const to = load<i32>(ends + (<usize>r << 3), 4);
       const beside = (from > 0 && bitOf(row, from - 1)) || (to < width && bitOf(row, to));
       const above = !beside && y > 0 && anySet(row - (<usize>words << 3), from, to);
-      const touches = beside || above || (y + 1 < rows && anySet(row + (<usize>words << 3), from, to));
-      store<u8>(out + <usize>r, touches ? 1 : 0);
+      if (!beside && !above && !(y + 1 < rows && anySet(row + (<usize>words << 3), from, to))) continue;
+      store<u8>(marks + <usize>load<i32>(parent + (<usize>r << 2)), <u8>mark);
+      found++;
     }
   }
+  return found;
 }
 
-/** Sets those runs of the rows `first` to `beyond` (exclusive) whose byte in `keep` is not 0. */
-export function setRuns(
-  plane: usize, words: i32, ends: usize, starts: usize, keep: usize, first: i32, beyond: i32,
+/** Sets the runs of pieces whose mark is not 0. `reached`: the first row and one past the last, which grow with them. */
+export function setPieces(
+  plane: usize, words: i32, rows: i32, ends: usize, starts: usize, parent: usize, marks: usize, reached: usize,
 ): void {
-  for (let y = first; y < beyond; y++) {
+  let top = load<i32>(reached);
+  let bottom = load<i32>(reached, 4);
+  for (let y = 0; y < rows; y++) {
     const row = plane + (<usize>(y * words) << 3);
     const last = load<i32>(starts + (<usize>(y + 1) << 2));
     for (let r = load<i32>(starts + (<usize>y << 2)); r < last; r++) {
-      if (load<u8>(keep + <usize>r)) setRun(row, load<i32>(ends + (<usize>r << 3)), load<i32>(ends + (<usize>r << 3), 4));
+      if (!load<u8>(marks + <usize>load<i32>(parent + (<usize>r << 2)))) continue;
+      setRun(row, load<i32>(ends + (<usize>r << 3)), load<i32>(ends + (<usize>r << 3), 4));
+      if (y < top) top = y;
+      if (y >= bottom) bottom = y + 1;
     }
   }
+  store<i32>(reached, top);
+  store<i32>(reached, bottom, 4);
 }

@@ -93,6 +93,7 @@ export { type Cover, type CoverReader, everyCoverRow, type Meeting } from './ste
 export { EDGE_PARAMS, type EdgeSettings } from './stencil/edge-params.ts';
 export { PART_KINDS, PART_NAMES, partKindOf } from './stencil/parts/index.ts';
 export type { PartKind } from './stencil/parts/kind.ts';
+export { commonSpot } from './stencil/flood/common-spot.ts';
 export { keptFlooder } from './stencil/flood/kept-flooder.ts';
 export { createFlooder, type Flooder, type FloodHow } from './stencil/flood/flood.ts';
 export { movedPart } from './stencil/moved-part.ts';

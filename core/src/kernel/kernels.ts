@@ -179,24 +179,28 @@ export interface KernelExports {
   ): number;
   listRuns(plane: number, words: number, rows: number, ends: number, starts: number, room: number): number;
   padRows(plane: number, words: number, rows: number, width: number, value: boolean): void;
-  runsTouch(
+  joinRuns(rows: number, ends: number, starts: number, parent: number): void;
+  markPieces(
     plane: number,
     words: number,
     rows: number,
     ends: number,
     starts: number,
-    out: number,
+    parent: number,
+    marks: number,
+    mark: number,
     first: number,
     beyond: number,
-  ): void;
-  setRuns(
+  ): number;
+  setPieces(
     plane: number,
     words: number,
+    rows: number,
     ends: number,
     starts: number,
-    keep: number,
-    first: number,
-    beyond: number,
+    parent: number,
+    marks: number,
+    reached: number,
   ): void;
   packBits(bytes: number, count: number, out: number): void;
   fillLight(light: number, width: number, start: number): void;

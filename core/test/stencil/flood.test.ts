@@ -1,6 +1,9 @@
 import fc from 'fast-check';
-import { memorySource } from '../../src/index.ts';
+import { commonSpot, memorySource } from '../../src/index.ts';
+import { bitPlanes } from '../../src/stencil/flood/bit-planes.ts';
 import { createFlooder, type FloodHow } from '../../src/stencil/flood/flood.ts';
+import { dropPieces, holdPieces } from '../../src/stencil/flood/held-pieces.ts';
+import { piecesOf } from '../../src/stencil/pieces.ts';
 import { runCover } from '../../src/stencil/run-mask.ts';
 import { kernels } from '../plates.ts';
 import { random } from '../random.ts';
@@ -198,4 +201,34 @@ describe('what a flood takes', () => {
     expect((cover as Uint8Array)[20 * 100 + 90]).toBe(0);
     flooder.release();
   });
+});
+
+test('the kernel joins runs into the same pieces as the plain algorithm', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 150 }), fc.integer({ min: 1, max: 60 }), fc.nat(), (width, height, seed) => {
+      const next = random(seed);
+      const { pixels } = page(width, height, () => next() < 0.55);
+      const planes = bitPlanes(kernels, { width, height });
+      const plane = planes.like(
+        memorySource(width, height, 1, Uint8Array.of(0, ...pixels.subarray(1))),
+        0,
+        0,
+        9,
+        planes.make(),
+      );
+      const pieces = holdPieces(planes, plane);
+      const parents = kernels.u32(pieces.parents).slice(0, pieces.count);
+      const same = pieces.count > 0 && parents.join() === piecesOf(planes.runs(plane), false).pieceOf.join();
+      dropPieces(planes, pieces);
+      planes.release(plane);
+      return same;
+    }),
+    { numRuns: 60 },
+  );
+});
+
+test('the spot that is looked up first has the most frequent colour', () => {
+  const { width, height, pixels } = page(300, 200, (x, y) => x % 10 < 3 || y < 20);
+  const [u, v] = commonSpot(memorySource(width, height, 1, pixels));
+  expect(pixels[Math.floor(v * height) * width + Math.floor(u * width)]).toBe(255);
 });

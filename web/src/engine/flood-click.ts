@@ -1,4 +1,5 @@
 import {
+  commonSpot,
   coverPlanner,
   type FloodHow,
   type Job,
@@ -56,11 +57,14 @@ function rasterOf(engine: SheetEngine, job: Job, settings: Settings): ReturnType
   return rasterOfFlood(env, job, (pass) => planPass(env, job, pass).plate, settings as never);
 }
 
-/** Looks up what a click at a spot will need, while the pointer comes near it. */
-export function prepareFlood(engine: SheetEngine, job: Job, settings: Settings, [u, v]: Spot): void {
+/**
+ * Looks up what a click at a spot will need, while the pointer comes near it; `null`: what a click on the most frequent
+ * colour will need, as the tool is taken.
+ */
+export function prepareFlood(engine: SheetEngine, job: Job, settings: Settings, spot: Spot | null): void {
   const raster = rasterOf(engine, job, settings);
   const source = raster?.source();
-  if (source) keptFlooder(engine.kernels, raster!.key, source, settings).prepare(u, v);
+  if (source) keptFlooder(engine.kernels, raster!.key, source, settings).prepare(...(spot ?? commonSpot(source)));
 }
 
 /** Whether two spots of what a flood runs in have colours that the flood takes for the same. */

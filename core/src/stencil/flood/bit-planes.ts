@@ -14,15 +14,17 @@ export interface Rows {
   readonly to: number;
 }
 
-/** Runs of a plane in kernel memory, for looking at them again and again. */
-export interface HeldRuns {
-  readonly mask: RunMask;
+/** Runs of a plane in a list in kernel memory, and where those of each row begin in it. */
+export interface RunList {
+  readonly count: number;
   readonly ends: Scratch;
   readonly starts: Scratch;
 }
 
 /** Rows of a picture that are compared at a time. */
 const BAND = 64;
+/** Rows of masks that are combined at a time. */
+const STRIP = 64;
 
 type Combine = (out: number, mask: number, bytes: number) => void;
 
@@ -70,27 +72,65 @@ export function bitPlanes(kernels: Kernels, { width, height }: Size) {
   }
 
   /**
-   * Combines a plane with itself, moved to every pixel of a disc: row by row of the disc, those of one half width together.
-   * `widen` makes every run of the rows wider or narrower by a pixel at both ends.
+   * Fills some rows of `out` with a plane combined with itself, moved to every pixel of a disc: row by row of the disc,
+   * those of one half width together. `widen` makes every run of the rows wider or narrower by a pixel at both ends;
+   * `beyond`: what lies right of the raster. Works in strips of rows that stay in the processor's cache.
    */
   function overDisc(
     plane: BitPlane,
     out: BitPlane,
     radius: number,
     rows: Rows,
-    { combine, widen }: { readonly combine: Combine; readonly widen: typeof run.erodeAcross },
+    {
+      combine,
+      widen,
+      beyond,
+    }: { readonly combine: Combine; readonly widen: typeof run.erodeAcross; readonly beyond: boolean },
   ): void {
     const reach = Math.floor(radius);
-    for (let w = 0; w <= reach; w++) {
-      for (let dy = -reach; dy <= reach; dy++) {
-        const own = Math.floor(Math.sqrt(radius * radius - dy * dy)) === w;
-        if (own) shifted(combine, out, plane, dy, rows);
+    const halfWidths = Array.from({ length: 2 * reach + 1 }, (_, k) =>
+      Math.floor(Math.sqrt(radius * radius - (k - reach) * (k - reach))),
+    );
+    const strip = kernels.scratch('flood-strip', stride * (STRIP + 2 * reach) + 64).ptr;
+    for (let from = rows.from; from < rows.to; from += STRIP) {
+      const to = Math.min(from + STRIP, rows.to);
+      const first = Math.max(rows.from, from - reach);
+      const last = Math.min(rows.to, to + reach);
+      const source = part(plane, { from: first, to: last });
+      new Uint8Array(run.memory.buffer).copyWithin(strip, source.at, source.at + source.bytes);
+      run.padRows(strip, words, last - first, width, beyond);
+      const own = part(out, { from, to });
+      const begin = strip + (from - first) * stride;
+      new Uint8Array(run.memory.buffer).copyWithin(own.at, begin, begin + own.bytes);
+      for (let w = 0; w <= reach; w++) {
+        for (let dy = -reach; dy <= reach; dy++) {
+          if (halfWidths[dy + reach] !== w) continue;
+          const top = Math.max(from, first - dy);
+          const count = Math.min(to, last - dy) - top;
+          const moved = strip + (top + dy - first) * stride;
+          if (count > 0) combine(out.block.ptr + top * stride, moved, count * stride);
+        }
+        if (w < reach) widen(strip, words, last - first);
       }
-      if (w < reach) widen(part(plane, rows).at, words, rows.to - rows.from);
+    }
+    padding(out, false, rows);
+  }
+
+  /** Lists the runs of a plane in memory that is good until the next list. */
+  function list(plane: BitPlane): RunList {
+    let room = 1 << 16;
+    for (;;) {
+      const ends = kernels.scratch('flood-ends', 8 * room);
+      const starts = kernels.scratch('flood-starts', 4 * (height + 1));
+      const count = run.listRuns(plane.block.ptr, words, height, ends.ptr, starts.ptr, room);
+      if (count <= room) return { count, ends, starts };
+      room = count;
     }
   }
 
   return {
+    kernels,
+    words,
     width,
     height,
     named,
@@ -131,20 +171,13 @@ export function bitPlanes(kernels: Kernels, { width, height }: Size) {
 
     /** Middles of discs of a radius that lie wholly inside a plane; beyond the raster everything is inside. */
     erode(plane: BitPlane, radius: number, out: BitPlane): BitPlane {
-      const row = copy(plane, named('row'));
-      padding(row, true);
-      copy(row, out);
-      overDisc(row, out, radius, ALL, { combine: run.andBits, widen: run.erodeAcross });
-      padding(out, false);
+      overDisc(plane, out, radius, ALL, { combine: run.andBits, widen: run.erodeAcross, beyond: true });
       return out;
     },
 
     /** What discs of a radius about the pixels of a plane cover, in rows that hold all of those pixels and their discs. */
     dilate(plane: BitPlane, radius: number, out: BitPlane, rows = ALL): BitPlane {
-      const row = copy(plane, named('row'), rows);
-      copy(row, out, rows);
-      overDisc(row, out, radius, rows, { combine: run.orBits, widen: run.dilateAcross });
-      padding(out, false, rows);
+      overDisc(plane, out, radius, rows, { combine: run.orBits, widen: run.dilateAcross, beyond: false });
       return out;
     },
 
@@ -173,51 +206,13 @@ export function bitPlanes(kernels: Kernels, { width, height }: Size) {
       }
     },
 
+    list,
+
     /** The runs of a plane. */
     runs(plane: BitPlane): RunMask {
-      let room = 1 << 16;
-      for (;;) {
-        const ends = kernels.scratch('flood-ends', 8 * room);
-        const starts = kernels.scratch('flood-starts', 4 * (height + 1));
-        const count = run.listRuns(plane.block.ptr, words, height, ends.ptr, starts.ptr, room);
-        if (count > room) {
-          room = count;
-          continue;
-        }
-        const rows = kernels.u32(starts).slice(0, height + 1);
-        return { width, height, rows, ends: kernels.u32(ends).slice(0, 2 * count) };
-      }
-    },
-
-    /** The same, kept in kernel memory until they are let go. */
-    holdRuns(plane: BitPlane): HeldRuns {
-      const mask = this.runs(plane);
-      const ends = kernels.alloc(mask.ends.byteLength);
-      const starts = kernels.alloc(mask.rows.byteLength);
-      kernels.u32(ends).set(mask.ends);
-      kernels.u32(starts).set(mask.rows);
-      return { mask, ends, starts };
-    },
-
-    dropRuns({ ends, starts }: HeldRuns): void {
-      kernels.release(ends);
-      kernels.release(starts);
-    },
-
-    /** Whether each run in some rows shares a side with a pixel of a plane, 1 or 0; of other rows 0. */
-    touching(plane: BitPlane, { mask, ends, starts }: HeldRuns, { from, to }: Rows): Uint8Array {
-      const count = mask.rows[height]!;
-      const out = kernels.scratch('flood-touching', count + 16);
-      kernels.u8(out).fill(0, 0, count);
-      run.runsTouch(plane.block.ptr, words, height, ends.ptr, starts.ptr, out.ptr, from, to);
-      return kernels.u8(out).slice(0, count);
-    },
-
-    /** Adds to a plane the runs whose entry in `keep` is not 0. Returns the rows that they lie in. */
-    addRuns(plane: BitPlane, { mask, ends, starts }: HeldRuns, keep: Uint8Array): void {
-      const flags = kernels.scratch('flood-touching', keep.length + 16);
-      kernels.u8(flags).set(keep);
-      run.setRuns(plane.block.ptr, words, ends.ptr, starts.ptr, flags.ptr, 0, mask.height);
+      const { count, ends, starts } = list(plane);
+      const rows = kernels.u32(starts).slice(0, height + 1);
+      return { width, height, rows, ends: kernels.u32(ends).slice(0, 2 * count) };
     },
   };
 }

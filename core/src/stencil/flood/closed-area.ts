@@ -1,5 +1,5 @@
-import { piecesOf } from '../pieces.ts';
-import type { BitPlane, BitPlanes, HeldRuns, Rows } from './bit-planes.ts';
+import type { BitPlane, BitPlanes, Rows } from './bit-planes.ts';
+import { addMarked, clearMarks, dropPieces, type HeldPieces, holdPieces, markPieces } from './held-pieces.ts';
 
 /** The disc that does not pass a gap of n pixels: more than n wide in every direction. */
 export const radiusFor = (gap: number): number => Math.ceil(gap / 2) + 0.5;
@@ -14,10 +14,9 @@ export interface ClosedAreas {
   readonly middles: BitPlane;
   /** What discs cover. */
   readonly opened: BitPlane;
-  /** Free pixels that no disc covers, and the piece of each of their runs. */
+  /** Free pixels that no disc covers, and the pieces that they make. */
   readonly rest: BitPlane;
-  readonly restRuns: HeldRuns;
-  readonly pieceOf: Uint32Array;
+  readonly pieces: HeldPieces;
 }
 
 /** Looks at free pixels through a disc that closes gaps. The result holds kernel memory until `dropAreas`. */
@@ -27,13 +26,12 @@ export function closedAreas(planes: BitPlanes, free: BitPlane, gap: number): Clo
   const opened = planes.dilate(middles, radius, planes.make());
   const rest = planes.copy(free, planes.make());
   planes.cut(rest, opened);
-  const restRuns = planes.holdRuns(rest);
-  return { radius, middles, opened, rest, restRuns, pieceOf: piecesOf(restRuns.mask, false).pieceOf };
+  return { radius, middles, opened, rest, pieces: holdPieces(planes, rest) };
 }
 
-export function dropAreas(planes: BitPlanes, { middles, opened, rest, restRuns }: ClosedAreas): void {
+export function dropAreas(planes: BitPlanes, { middles, opened, rest, pieces }: ClosedAreas): void {
   for (const plane of [middles, opened, rest]) planes.release(plane);
-  planes.dropRuns(restRuns);
+  dropPieces(planes, pieces);
 }
 
 /** The pixel of a plane nearest to another one, no further than `reach`; null if there is none. */
@@ -58,39 +56,18 @@ function nearestIn(planes: BitPlanes, plane: BitPlane, x: number, y: number, rea
  * joins two areas is left out, so that gaps hold. Returns the rows that it reaches.
  */
 export function closedArea(planes: BitPlanes, areas: ClosedAreas, x: number, y: number, out: BitPlane): Rows {
-  const { radius, middles, opened, rest, restRuns, pieceOf } = areas;
+  const { radius, middles, opened, rest, pieces } = areas;
   const start = nearestIn(planes, middles, x, y, radius);
   // A pixel where no disc fits: what hangs together with it there.
   if (!start) return planes.flood(rest, x, y, out);
   const own = planes.blank(planes.named('middles'));
   const reached = planes.wider(planes.flood(middles, start[0], start[1], own), Math.ceil(radius));
   planes.dilate(own, radius, out, reached);
-  const here = planes.touching(out, restRuns, reached);
-  const mine = new Uint8Array(pieceOf.length);
-  let touched = false;
-  for (let run = 0; run < here.length; run++) {
-    if (here[run] === 0) continue;
-    mine[pieceOf[run]!] = 1;
-    touched = true;
-  }
-  if (!touched) return reached;
+  clearMarks(planes, pieces);
+  if (!markPieces(planes, pieces, out, 1, reached)) return reached;
   // Pieces may leave the rows that the area reaches, and touch others there.
-  const all: Rows = { from: 0, to: planes.height };
   const others = planes.copy(opened, planes.named('others'));
   planes.cut(others, out);
-  const there = planes.touching(others, restRuns, all);
-  for (let run = 0; run < there.length; run++) if (there[run] === 1) mine[pieceOf[run]!] = 0;
-  const keep = new Uint8Array(pieceOf.length);
-  let [from, to] = [reached.from, reached.to];
-  const { rows } = restRuns.mask;
-  for (let line = 0; line < planes.height; line++) {
-    for (let run = rows[line]!; run < rows[line + 1]!; run++) {
-      if (mine[pieceOf[run]!] === 0) continue;
-      keep[run] = 1;
-      from = Math.min(from, line);
-      to = Math.max(to, line + 1);
-    }
-  }
-  planes.addRuns(out, restRuns, keep);
-  return { from, to };
+  markPieces(planes, pieces, others, 0, { from: 0, to: planes.height });
+  return addMarked(planes, pieces, out, reached);
 }

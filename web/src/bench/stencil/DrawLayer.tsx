@@ -51,6 +51,7 @@ export function DrawLayer({ job, pass, fill, view }: Props) {
   useEffect(() => {
     setDraft(NOTHING);
     strokes.forgetTraces();
+    if (drawing === 'flood') strokes.floodNear(null);
   }, [drawing, fill.id]);
 
   function atOf(event: PointerEvent<HTMLDivElement>): At {

@@ -44,12 +44,13 @@ function floodSettings(job: Job, pass: Pass, fill: Fill): StencilPart['settings'
   return source && nextPart('flood', source).settings;
 }
 
-/** Has a flood looked up where the pointer is, one place at a time. */
-async function floodNear(pass: Pass, fill: Fill, at: At): Promise<void> {
+/** Has a flood looked up where the pointer is, one place at a time; `null`: on the most frequent colour. */
+async function floodNear(pass: Pass, fill: Fill, at: At | null): Promise<void> {
   const { job } = useOpenJob.getState();
   const settings = job && floodSettings(job, pass, fill);
-  const seed = settings && floodSeed(job, settings, at.x, at.y);
-  if (seed) await enginePool().sampler.prepareFlood(job, settings as never, seed);
+  if (!settings) return;
+  const seed = at && floodSeed(job, settings, at.x, at.y);
+  if (seed || !at) await enginePool().sampler.prepareFlood(job, settings as never, seed);
 }
 
 /** Floods from one place of a stroke, if that adds anything. */
@@ -79,8 +80,8 @@ export interface Strokes {
   brushTo(at: At, first: boolean): void;
   floodTo(at: At, first: boolean): void;
   markTo(at: At, first: boolean): void;
-  /** The pointer comes near a place, with nothing pressed. */
-  floodNear(at: At): void;
+  /** The pointer comes near a place with nothing pressed, or (`null`) the tool is taken. */
+  floodNear(at: At | null): void;
   /** The hand was lifted. */
   end(): void;
   /** Rough strokes that were drawn since the tool was taken. */
@@ -95,8 +96,25 @@ export function useStrokes(job: Job, pass: Pass, fill: Fill): Strokes {
   /** Places that wait to be flooded: each goes on from what those before it have covered. */
   const flooding = useRef<Promise<void>>(Promise.resolve());
   const stroke = useRef<FloodStroke | null>(null);
-  /** Whether a place that the pointer is near is being looked up. */
-  const nearing = useRef(false);
+  /** Whether a place that the pointer is near is being looked up, and the newest one that waits. */
+  const nearing = useRef<{ busy: boolean; next: At | null }>({ busy: false, next: null });
+
+  function lookNear(at: At | null): void {
+    const own = nearing.current;
+    if (own.busy) {
+      own.next = at;
+      return;
+    }
+    own.busy = true;
+    floodNear(pass, fill, at)
+      .catch(() => {})
+      .finally(() => {
+        own.busy = false;
+        const { next } = own;
+        own.next = null;
+        if (next) lookNear(next);
+      });
+  }
 
   function markTo(at: At, first: boolean): void {
     const { mark, markSize } = useStencilTools.getState();
@@ -137,15 +155,7 @@ export function useStrokes(job: Job, pass: Pass, fill: Fill): Strokes {
         .catch((error: unknown) => console.error(error));
     },
     markTo,
-    floodNear(at) {
-      if (nearing.current) return;
-      nearing.current = true;
-      floodNear(pass, fill, at)
-        .catch(() => {})
-        .finally(() => {
-          nearing.current = false;
-        });
-    },
+    floodNear: lookNear,
     end() {
       // A stroke over several areas is one step for undo, however long they take to be found.
       if (stroke.current) void flooding.current.then(endGroup);
