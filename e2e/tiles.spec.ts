@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { makeOutput, saved, settled, type } from './support/bench.ts';
 import { inkOf } from './support/pictures.ts';
 import { photoJob } from './support/preview.ts';
-import { family, screenOf } from './support/screen.ts';
+import { cell, family, screenOf } from './support/screen.ts';
 
 test('a tile is drawn, the sheet changes while the hand draws, and it is saved, printed, renamed and deleted', async ({
   page,
@@ -12,6 +12,8 @@ test('a tile is drawn, the sheet changes while the hand draws, and it is saved, 
   await type(page, 'Angle', '0');
   await type(page, 'Frequency', '6 lpi');
   await family(page, 'Tile');
+  // A tile of the shelf is chosen: the maker prints the one in work all the same.
+  await cell(page, 'Tile', 'Leaves');
   await saved(page);
   await page.getByRole('link', { name: 'Tile maker' }).click();
   const sheet = page.getByTestId('tile-sheet');
@@ -43,6 +45,7 @@ test('a tile is drawn, the sheet changes while the hand draws, and it is saved, 
   await saved(page);
   const screen = await screenOf(page, id);
   expect(screen.family).toBe('tile');
+  expect(screen.tile.made).toBe('own');
   const { bytes } = await makeOutput(page, /Plate of/);
   const plate = await inkOf(bytes);
   // The left half of each cell of 50 pixels prints first: it has more ink than the right.
