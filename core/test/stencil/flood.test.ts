@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { commonSpot, memorySource } from '../../src/index.ts';
+import { commonSpot, keptFlooder, memorySource, runArea } from '../../src/index.ts';
 import { bitPlanes } from '../../src/stencil/flood/bit-planes.ts';
 import { createFlooder, type FloodHow } from '../../src/stencil/flood/flood.ts';
 import { dropPieces, holdPieces } from '../../src/stencil/flood/held-pieces.ts';
@@ -231,4 +231,22 @@ test('the spot that is looked up first has the most frequent colour', () => {
   const { width, height, pixels } = page(300, 200, (x, y) => x % 10 < 3 || y < 20);
   const [u, v] = commonSpot(memorySource(width, height, 1, pixels));
   expect(pixels[Math.floor(v * height) * width + Math.floor(u * width)]).toBe(255);
+});
+
+test('a flooder that is kept reads from the newest source, not from one that was closed', () => {
+  const { width, height, pixels } = page(60, 40, (x) => x >= 30);
+  const open = memorySource(width, height, 1, pixels);
+  let closed = false;
+  const file = {
+    ...open,
+    read(y: number, count: number) {
+      if (closed) throw new Error('The file is closed.');
+      return open.read(y, count);
+    },
+  };
+  const left = keptFlooder(kernels, 'page', file, PLAIN).flood([0.2, 0.5]);
+  expect(runArea(left)).toBe(30 * 40);
+  closed = true;
+  const both = keptFlooder(kernels, 'page', { ...open }, PLAIN).flood([0.2, 0.5, 0.8, 0.5]);
+  expect(runArea(both)).toBe(60 * 40);
 });

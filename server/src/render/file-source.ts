@@ -16,12 +16,14 @@ const BANDS = 3;
 
 /** Reads a stored picture a band of rows at a time, so that memory follows its width. */
 export function openFileSource(picture: StoredPicture): PictureSource & { close(): void } {
-  const handle = openSync(picture.file, 'r');
+  let handle: number | null = openSync(picture.file, 'r');
   const stride = picture.width * picture.channels;
   const bandRows = Math.max(1, Math.floor(BAND_BYTES / stride));
   const bands = countCache<Uint8Array>(BANDS);
 
   function bandAt(index: number): Uint8Array {
+    // The system gives the number of a closed file to the next one that is opened.
+    if (handle === null) throw new Error('A stored picture was read after it had been closed.');
     const known = bands.get(`${index}`);
     if (known) return known;
     const rows = Math.min(bandRows, picture.height - index * bandRows);
@@ -45,7 +47,10 @@ export function openFileSource(picture: StoredPicture): PictureSource & { close(
       for (let k = 0; k < count; k++) out.set(this.read(y + k, 1), k * stride);
       return out;
     },
-    close: () => closeSync(handle),
+    close() {
+      if (handle !== null) closeSync(handle);
+      handle = null;
+    },
   };
 }
 

@@ -4,11 +4,12 @@ import type { PictureSource } from '../../raster/source.ts';
 const LOOKS = 48;
 
 /** A place, in shares of width and height, whose exact colour is the most frequent of 48 × 48 pixels spread over a raster. */
-export function commonSpot({ width, height, channels, read }: PictureSource): readonly [number, number] {
+export function commonSpot(source: PictureSource): readonly [number, number] {
+  const { width, height, channels } = source;
   const seen = new Map<string, { count: number; readonly spot: readonly [number, number] }>();
   for (let j = 0; j < LOOKS; j++) {
     const v = (j + 0.5) / LOOKS;
-    const row = read(Math.floor(v * height), 1);
+    const row = source.read(Math.floor(v * height), 1);
     for (let i = 0; i < LOOKS; i++) {
       const u = (i + 0.5) / LOOKS;
       const x = Math.floor(u * width) * channels;

@@ -13,9 +13,10 @@ export interface KeptFlooder {
 
 interface Kept {
   readonly name: string;
-  readonly source: PictureSource;
+  /** Where the pixels are read from: that of the newest call, since those of earlier ones may be closed. */
+  source: PictureSource;
   readonly how: FloodHow;
-  flooder: Flooder;
+  flooder: Flooder | null;
   /** Places that were flooded, in their order. */
   done: readonly number[];
 }
@@ -27,11 +28,22 @@ function keptFor(kernels: Kernels, key: string, source: PictureSource, how: Floo
   const { tolerance, joined, gap, reach } = how;
   const name = `${key}${JSON.stringify([tolerance, joined, gap, reach])}`;
   const known = lasts.get(kernels);
-  if (known?.name === name) return known;
-  known?.flooder.release();
-  const made: Kept = { name, source, how, flooder: createFlooder(kernels, source, how), done: [] };
+  if (known?.name === name) {
+    known.source = source;
+    return known;
+  }
+  known?.flooder?.release();
+  const made: Kept = { name, source, how, flooder: null, done: [] };
   lasts.set(kernels, made);
   return made;
+}
+
+/** The flooder that is kept, or a new one, which reads from whatever the source is then. */
+function flooderOf(kernels: Kernels, kept: Kept): Flooder {
+  const { width, height, channels } = kept.source;
+  const source: PictureSource = { width, height, channels, read: (y, count) => kept.source.read(y, count) };
+  kept.flooder ??= createFlooder(kernels, source, kept.how);
+  return kept.flooder;
 }
 
 /** Whether a list goes on from another one. */
@@ -48,18 +60,19 @@ export function keptFlooder(kernels: Kernels, key: string, source: PictureSource
   return {
     flood(seeds) {
       if (!goesOn(seeds, kept.done)) {
-        kept.flooder.release();
-        kept.flooder = createFlooder(kernels, kept.source, kept.how);
+        kept.flooder?.release();
+        kept.flooder = null;
         kept.done = [];
       }
+      const flooder = flooderOf(kernels, kept);
       for (let k = kept.done.length; k < seeds.length; k += 2) {
-        kept.flooder.add(Math.floor(seeds[k]! * width), Math.floor(seeds[k + 1]! * height));
+        flooder.add(Math.floor(seeds[k]! * width), Math.floor(seeds[k + 1]! * height));
       }
       kept.done = seeds;
-      return kept.flooder.mask();
+      return flooder.mask();
     },
     prepare(u, v) {
-      kept.flooder.prepare(Math.floor(u * width), Math.floor(v * height));
+      flooderOf(kernels, kept).prepare(Math.floor(u * width), Math.floor(v * height));
     },
   };
 }
