@@ -36,18 +36,19 @@ export function mangaDrawing(): InkDrawing {
     waves(ink, 12, 66, 126, 2);
   });
   ink.panel(7, 77, 66, 66, () => {
-    ink.at(44, 182, 2.9, () => child(ink, true), true);
-    ink.at(24, 85, 1, () => {
-      balloon(ink, 14, 6.4, 8, 10);
-      ink.solid(lettered('comic', ['IT TURNED!'], 5.4));
-    });
+    ink.at(44, 185, 2.9, () => child(ink, true), true);
   });
   ink.panel(77, 77, 66, 66, () => {
     ink.seed('air', [82, 82]);
-    ink.at(118, 132, 0.9, () => cloud(ink));
-    ink.at(110, 104, 1.35, () => kite(ink));
-    ink.at(130, 88, 0.7, () => gull(ink));
-    ink.brush('110,104 98,122 84,142', 0.5);
+    ink.at(130, 126, 0.75, () => cloud(ink));
+    ink.at(112, 106, 1.35, () => kite(ink));
+    ink.at(134, 90, 0.7, () => gull(ink));
+    ink.brush('112,106 99,123 84,142', 0.5);
+    // Said by the child of the panel before it.
+    ink.at(93, 88, 1, () => {
+      balloon(ink, 13, 6.4, -15, 11);
+      ink.solid(lettered('comic', ['IT TURNED!'], 5.2));
+    });
   });
   ink.panel(7, 147, 136, 56, () => {
     ink.seed('dawn', [12, 152]);
