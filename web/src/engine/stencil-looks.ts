@@ -38,14 +38,14 @@ function coverAt(
 }
 
 /** The cover of a fill's stencil in sight, one value for each display pixel. */
-function coverInView(engine: SheetEngine, job: Job, pass: Pass, view: View): Cover {
+export function coverInView(engine: SheetEngine, job: Job, pass: Pass, view: View): Cover {
   const { stencil } = fillOf(pass);
   if (stencil === null) return 255;
   const area = { x: view.originX, y: view.originY, width: view.width, height: view.height };
   return coverAt(engine, job, stencil, job.sheet.ppi * view.scale, area);
 }
 
-const valueAt = (cover: Cover, k: number): number => (typeof cover === 'number' ? cover : cover[k]!);
+export const valueAt = (cover: Cover, k: number): number => (typeof cover === 'number' ? cover : cover[k]!);
 
 /** Whether a display pixel lies on the sheet. */
 const onSheet = (job: Job, view: View) => {

@@ -1,18 +1,21 @@
 import { type Job, type Pass, fillOf } from '@chromatype/core';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { View } from '../../engine/view.ts';
 import { Overlay } from '../tools/Overlay.tsx';
 import { ToolLayer } from '../tools/ToolLayer.tsx';
 import { GradationHandles } from '../tints/GradationHandles.tsx';
 import { TintDrop } from '../tints/TintDrop.tsx';
-import { useTools } from '../tools/tool-store.ts';
+import { type Tool, useTools } from '../tools/tool-store.ts';
 import { DrawLayer } from '../stencil/DrawLayer.tsx';
-import { hasHandles } from '../stencil/draw-parts.ts';
+import { hasHandles, passSeenBy } from '../stencil/draw-parts.ts';
 import { useStencilTools } from '../stencil/stencil-tools.ts';
 
 const PartHandles = lazy(() => import('../stencil/PartHandles.tsx'));
 const PlaceHandles = lazy(() => import('../tools/PlaceHandles.tsx'));
+
+/** Tools that cut a picture out. */
+const CUTS: readonly Tool[] = ['pick', 'cut-brush', 'cut-mark'];
 
 interface Props {
   readonly job: Job;
@@ -34,8 +37,14 @@ export function OnSheet({ job, pass, whole, view }: Props) {
   const overlay = useTools((s) => s.overlay);
   // A stencil is shown while its station is open or something is drawn in it.
   const stencilSeen = params.get('station') === 'stencil' || tool === 'stencil';
+  // What is drawn after a picture needs to see it where it does not print.
+  const seen = useMemo(() => {
+    if (tool === 'stencil') return stencil ? passSeenBy(job, pass, part) : null;
+    return CUTS.includes(tool) ? pass : null;
+  }, [job, pass, part, stencil, tool]);
   return (
     <>
+      {seen && <Overlay job={job} pass={seen} view={view} kind="ghost" label="The picture where it does not print" />}
       {stencilSeen && stencil && look !== 'off' && (
         <Overlay key={look} job={job} pass={pass} view={view} kind={look} label={`The stencil ${stencil.name}`} />
       )}

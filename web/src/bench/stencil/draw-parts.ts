@@ -1,5 +1,6 @@
 import {
   type Fill,
+  fillOf,
   type Job,
   type Mark,
   newPart,
@@ -14,6 +15,7 @@ import {
   sheetPixels,
   shownSize,
   spotUnder,
+  withFill,
 } from '@chromatype/core';
 import { toast } from 'sonner';
 import { newId } from '../../document/edits.ts';
@@ -89,6 +91,17 @@ function pictureFor(job: Job, fill: Fill): { readonly picture: Picture; readonly
   const like = job.passes.flatMap((p) => p.fills).find((f) => f.feed.picture === picture.id) ?? fill;
   const { fit, x, y, width, turn } = like.feed;
   return { picture, placing: { picture: picture.id, fit, x, y, width, turn } };
+}
+
+/** A pass whose fill shows the picture that a part of its stencil looks at, or a new part would; null if there is none. */
+export function passSeenBy(job: Job, pass: Pass, part: StencilPart | undefined): Pass | null {
+  const fill = fillOf(pass);
+  const own = part?.settings.picture ? part.settings : null;
+  const placing = own ?? pictureFor(job, fill)?.placing;
+  if (!placing) return null;
+  const { picture, fit, x, y, width, turn } = placing as Fill['feed'];
+  const feed: Fill['feed'] = { ...fill.feed, part: 'lightness', picture, fit, x, y, width, turn };
+  return withFill(pass, { feed });
 }
 
 /** Where a flood of a fill would run: in a picture, or in the print of the passes under its own. */
