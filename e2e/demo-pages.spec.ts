@@ -3,7 +3,7 @@ import { addPass, choosePass, dropPicture, settled, smallJob, storedJob, type } 
 import { coverageOf, coverageRound } from './support/pictures.ts';
 import { cell, family } from './support/screen.ts';
 import { closeStations, openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
-import { draw, plateOf, rooms, tint } from './support/stencil.ts';
+import { draw, drawBox, plateOf, rooms, tint } from './support/stencil.ts';
 
 /** Side of the squares in which coverage is measured, in pixels of the plate: several cells of the coarsest screen. */
 const SPOT = 120;
@@ -83,11 +83,7 @@ test('a comic panel: outlines, flat colour of the inks together, painted shade a
   await choosePass(page, 'Black');
   await page.getByRole('button', { name: 'Add a fill' }).click();
   await openStation(page, 'Stencil');
-  await draw(page, 'Lettering');
-  await strokeOver(page, [
-    [0.62, 0.12],
-    [0.92, 0.3],
-  ]);
+  await drawBox(page, 'Lettering', [0.62, 0.12], [0.92, 0.3]);
   await tint(page, 100);
   await settled(page);
 
@@ -124,8 +120,7 @@ test('a manga page: tints that make a step, a gradation and scraped light', asyn
   };
   const panel = async (from: readonly [number, number], to: readonly [number, number]) => {
     await openStation(page, 'Stencil');
-    await draw(page, 'Rectangle');
-    await strokeOver(page, [from, to]);
+    await drawBox(page, 'Rectangle', from, to);
   };
   await panel([0.05, 0.05], [0.3, 0.95]);
   await lay('40 %');
@@ -136,7 +131,7 @@ test('a manga page: tints that make a step, a gradation and scraped light', asyn
   await panel([0.6, 0.05], [0.95, 0.95]);
   await lay('10 to 70 %');
 
-  // Light is scraped across both flat tints.
+  // A stroke of light is scraped across both flat tints; it stays in the one that it was painted in.
   await page.getByLabel('Fill of this pass').selectOption({ label: '1  Stencil 1' });
   await page.getByRole('button', { name: 'Tint shelf' }).click();
   await paint(page, 'Scrape', [

@@ -3,8 +3,8 @@ import { expect, type Page, test } from '@playwright/test';
 import { settled } from './support/bench.ts';
 import { expectToFit } from './support/fits.ts';
 import { softPhoto } from './support/pictures.ts';
-import { closeStations, openStation, strokeOver } from './support/sheet.ts';
-import { draw } from './support/stencil.ts';
+import { closeStations, openStation } from './support/sheet.ts';
+import { draw, drawBox } from './support/stencil.ts';
 
 const SIZES = [
   { width: 1100, height: 700 },
@@ -66,11 +66,7 @@ for (const size of SIZES) {
       }
       await closeStations(page);
       await openStation(page, 'Stencil');
-      await draw(page, 'Rectangle');
-      await strokeOver(page, [
-        [0.2, 0.2],
-        [0.7, 0.8],
-      ]);
+      await drawBox(page, 'Rectangle', [0.2, 0.2], [0.7, 0.8]);
       await expect(page.getByTestId('part-handles')).toBeVisible();
       await openAllFolds(page, 'Stencil');
       await expectToFit(page, 'Stencil station');

@@ -4,24 +4,16 @@ import sharp from 'sharp';
 import { dropPicture, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { coverageRound, packed } from './support/pictures.ts';
 import { openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
-import { draw, plateOf, rooms, tint } from './support/stencil.ts';
+import { draw, drawBox, plateOf, rooms, tint } from './support/stencil.ts';
 
 test('tints are laid into drawn stencils, replace each other, and are undone', async ({ page }) => {
   const id = await smallJob(page);
   await tint(page, 100);
   await openStation(page, 'Stencil');
-  await draw(page, 'Rectangle');
-  await strokeOver(page, [
-    [0.1, 0.1],
-    [0.6, 0.9],
-  ]);
+  await drawBox(page, 'Rectangle', [0.1, 0.1], [0.6, 0.9]);
   await expect(page.getByTestId('part-handles')).toBeVisible();
   await page.getByRole('button', { name: 'Add a fill' }).click();
-  await draw(page, 'Ellipse');
-  await strokeOver(page, [
-    [0.4, 0.2],
-    [0.9, 0.8],
-  ]);
+  await drawBox(page, 'Ellipse', [0.4, 0.2], [0.9, 0.8]);
   await tint(page, 20);
   await settled(page);
 
@@ -135,11 +127,7 @@ test('rough strokes cut a subject out of its picture, and serve as a stencil', a
 test('tints come from the shelf by a click and by dragging into a stencil', async ({ page }) => {
   const id = await smallJob(page);
   await openStation(page, 'Stencil');
-  await draw(page, 'Rectangle');
-  await strokeOver(page, [
-    [0.1, 0.1],
-    [0.4, 0.9],
-  ]);
+  await drawBox(page, 'Rectangle', [0.1, 0.1], [0.4, 0.9]);
   await page.getByRole('button', { name: 'Tint shelf' }).click();
   const shelf = page.getByRole('dialog', { name: 'Tint shelf' });
   await shelf.getByRole('radio', { name: '55', exact: true }).click();
@@ -147,11 +135,7 @@ test('tints come from the shelf by a click and by dragging into a stencil', asyn
   await shelf.getByRole('button', { name: 'Close the tint shelf' }).click();
   await page.getByRole('button', { name: 'Add a fill' }).click();
   await openStation(page, 'Stencil');
-  await draw(page, 'Ellipse');
-  await strokeOver(page, [
-    [0.6, 0.2],
-    [0.9, 0.8],
-  ]);
+  await drawBox(page, 'Ellipse', [0.6, 0.2], [0.9, 0.8]);
   await page.getByRole('button', { name: 'Tint shelf' }).click();
   const box = await sheetBox(page);
   const sheet = page.getByTestId('sheet');

@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test';
 import sharp from 'sharp';
 import { choosePass, makeOutput, saved, settled, type } from './bench.ts';
 import { inkOf } from './pictures.ts';
-import { closeStations } from './sheet.ts';
+import { closeStations, strokeOver } from './sheet.ts';
 
 /** The plate of the chosen pass as the server makes it, or of another one, which is chosen by its name. */
 export async function plateOf(page: Page, name?: string) {
@@ -18,6 +18,14 @@ export async function plateOf(page: Page, name?: string) {
 /** Takes a tool of the Stencil station, which is open. */
 export const draw = (page: Page, tool: string) =>
   page.getByRole('region', { name: 'Stencil station' }).getByRole('button', { name: tool, exact: true }).click();
+
+type Spot = readonly [number, number];
+
+/** Drags a part of the stencil from corner to corner, in shares of the sheet. The Stencil station is open. */
+export async function drawBox(page: Page, tool: string, from: Spot, to: Spot): Promise<void> {
+  await draw(page, tool);
+  await strokeOver(page, [from, to]);
+}
 
 /** Makes the chosen fill a tint of some per cent. */
 export async function tint(page: Page, percent: number): Promise<void> {

@@ -159,7 +159,8 @@ function pairOf(basis: Basis, reaches: readonly number[], least: number, enough:
 
 /**
  * The same for any lattice: two short whole-pixel vectors, far from parallel, each within 1.5e-4 of
- * a multiple of the basis where one is found. The basis is given before it is turned.
+ * a multiple of the basis where one is found, or else the pair whose basis is nearest to the one asked for. The basis is
+ * given before it is turned.
  * @throws RangeError when a vector is outside 2 .. 2000 pixels
  */
 export function findSupercellOf(basis: Basis, angle: number, draft = false): Supercell {
