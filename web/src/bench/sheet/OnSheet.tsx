@@ -44,7 +44,9 @@ export function OnSheet({ job, pass, whole, view }: Props) {
   }, [job, pass, part, stencil, tool]);
   return (
     <>
-      {seen && <Overlay job={job} pass={seen} view={view} kind="ghost" label="The picture where it does not print" />}
+      {seen && (
+        <Overlay job={job} pass={seen} view={view} kind="ghost" label="The picture where it does not print" patient />
+      )}
       {stencilSeen && stencil && look !== 'off' && (
         <Overlay key={look} job={job} pass={pass} view={view} kind={look} label={`The stencil ${stencil.name}`} />
       )}

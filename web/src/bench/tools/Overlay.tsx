@@ -1,5 +1,6 @@
 import type { Job, Pass } from '@chromatype/core';
 import { useEffect, useRef } from 'react';
+import { useOpenJob } from '../../document/store.ts';
 import { latestOnly } from '../../engine/latest.ts';
 import type { OverviewKind } from '../../engine/overviews.ts';
 import { enginePool } from '../../engine/pool.ts';
@@ -11,12 +12,14 @@ interface Props {
   readonly view: View;
   readonly kind: OverviewKind;
   readonly label: string;
+  /** Follows at the end of a drag: what the hand changes comes first. */
+  readonly patient?: boolean;
   /** CSS pixels from the left that stay uncovered, or are covered alone. */
   readonly clip?: string;
 }
 
 /** Something the engine draws over the sheet, as large as the view. */
-export function Overlay({ job, pass, view, kind, label, clip }: Props) {
+export function Overlay({ job, pass, view, kind, label, patient = false, clip }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const draw = useRef<((job: Job, pass: Pass, view: View) => void) | null>(null);
   draw.current ??= latestOnly(async (j: Job, p: Pass, v: View) => {
@@ -28,10 +31,12 @@ export function Overlay({ job, pass, view, kind, label, clip }: Props) {
     target.getContext('2d')!.putImageData(new ImageData(rgba, v.width, v.height), 0, 0);
     target.dataset.stage = 'settled';
   });
+  const waits = useOpenJob((s) => patient && s.dragging);
   useEffect(() => {
+    if (waits) return;
     if (canvas.current) canvas.current.dataset.stage = 'working';
     draw.current!(job, pass, view);
-  }, [job, pass, view]);
+  }, [job, pass, view, waits]);
   return (
     <canvas
       ref={canvas}
