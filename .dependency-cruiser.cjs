@@ -4,7 +4,7 @@ const LAYERS = [
   ['memory', 'settings'],
   ['colour'],
   ['raster'],
-  ['formats'],
+  ['formats', 'stock'],
   ['picture', 'tone', 'ink'],
   ['bend', 'screen', 'stencil'],
   ['separate', 'wear'],

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import {
+  DEFAULT_SHEET,
   composeExact,
   createJob,
   createKernels,
@@ -43,7 +44,14 @@ function jobOf({ width, height }: PictureSource, screen: Partial<Screen>, even: 
   const fill = fillOf(pass);
   return {
     ...base,
-    sheet: { width: mm(width), height: mm(height), bleed: 0, ppi: PPI, stock: plainStock('White', '#ffffff') },
+    sheet: {
+      ...DEFAULT_SHEET,
+      width: mm(width),
+      height: mm(height),
+      bleed: 0,
+      ppi: PPI,
+      stock: plainStock('White', '#ffffff'),
+    },
     pictures: [filePicture({ id: 'a', name: 'a', hash: 'a'.repeat(64), width, height })],
     passes: [
       withFill(pass, {

@@ -1,5 +1,6 @@
 import { join } from 'node:path';
 import {
+  DEFAULT_SHEET,
   composeExact,
   createJob,
   createKernels,
@@ -77,7 +78,14 @@ function jobOf<F extends FamilyName>(family: F, own: Partial<Screen[F]>, angle: 
   };
   return {
     ...base,
-    sheet: { width: mm(WIDTH), height: mm(HEIGHT), bleed: 0, ppi: 300, stock: plainStock('White', '#ffffff') },
+    sheet: {
+      ...DEFAULT_SHEET,
+      width: mm(WIDTH),
+      height: mm(HEIGHT),
+      bleed: 0,
+      ppi: 300,
+      stock: plainStock('White', '#ffffff'),
+    },
     pictures: [known('a', WIDTH, HEIGHT), known('b', 128, 128)],
     passes: [withFill(pass, { feed: { ...fill.feed, picture: 'a', part: 'colour' }, tone: EVEN, screen })],
   };

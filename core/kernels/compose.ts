@@ -94,3 +94,20 @@ export function composeMean(
   }
   addTo(out, display, sum, whole);
 }
+
+/** light[x] = light[x] · through + adds of the overprint of each pixel. table: four floats of each a code. */
+export function layCodes(plates: usize, count: i32, table: usize, width: i32, light: usize): void {
+  const low = min(8, count);
+  for (let x = 0; x < width; x += 8) {
+    let codes = codes8(plates, low, <usize>x >> 3);
+    let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
+    const n = min(8, width - x);
+    for (let k = 0; k < n; k++) {
+      const own = table + (((<usize>codes & 255) | ((<usize>high & 255) << 8)) << 5);
+      v128.store(light, f32x4.add(f32x4.mul(v128.load(light), v128.load(own)), v128.load(own, 16)));
+      light += 16;
+      codes >>= 8;
+      high >>= 8;
+    }
+  }
+}

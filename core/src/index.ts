@@ -5,6 +5,10 @@ export { MM_PER_INCH } from './math/units.ts';
 export { cut } from './settings/cut.ts';
 export * from './settings/params.ts';
 
+export * from './colour/blend/composite.ts';
+export { compositeInto } from './colour/blend/composite-into.ts';
+export { BLEND_MODES, type BlendName, blendModeOf } from './colour/blend/index.ts';
+export { type BlendMode, isSeparable } from './colour/blend/mode.ts';
 export { ciede2000 } from './colour/ciede2000.ts';
 export * from './colour/lab.ts';
 export * from './colour/matrix.ts';
@@ -31,6 +35,7 @@ export * from './formats/png.ts';
 export * from './formats/tiff.ts';
 
 export * from './ink/angles.ts';
+export { COLOURING_PARAMS, type ColouringSettings, isColoured } from './ink/colouring-params.ts';
 export * from './ink/defaults.ts';
 export * from './ink/ink-params.ts';
 export * from './ink/ink-sets.ts';
@@ -115,6 +120,10 @@ export * from './document/defaults.ts';
 export * from './document/fills.ts';
 export * from './document/ink-set-file.ts';
 export * from './document/limits.ts';
+export { IMPRESSION_PARAMS, type ImpressionSettings } from './document/impression-params.ts';
+export { beneathOf, takesPrint } from './document/passes-read.ts';
+export { SHARE_PARAMS, type ShareSettings } from './document/share-params.ts';
+export { sharedFrame } from './outputs/share/size.ts';
 export { PLATE_PARAMS, type PlateSettings } from './document/plate-params.ts';
 export * from './document/pictures-of.ts';
 export * from './document/read-job.ts';
@@ -129,6 +138,8 @@ export * from './document/strip-settings.ts';
 export * from './document/types.ts';
 
 export * from './print/bands.ts';
+export { planSurface } from './print/plan-surface.ts';
+export * from './print/printing-passes.ts';
 export * from './print/compose.ts';
 export * from './print/display.ts';
 export * from './print/env.ts';
@@ -141,6 +152,10 @@ export * from './print/plan-pass.ts';
 export * from './print/plate-values.ts';
 export type { Planned } from './raster/planned.ts';
 export * from './print/shared-plate.ts';
+export { FINISH_KINDS, type FinishKind, type FinishSettings, NO_FINISH } from './stock/finishes/index.ts';
+export { GROUND_PARAMS, type GroundSettings } from './stock/ground-params.ts';
+export * from './stock/surface.ts';
+export { TEXTURE_KINDS, type TextureKind } from './stock/textures/index.ts';
 export * from './print/small-print.ts';
 
 export * from './picture/levels.ts';
@@ -159,7 +174,6 @@ export * from './measure/spectrum.ts';
 export * from './measure/spread-angles.ts';
 
 export * from './press/pressed-plate.ts';
-export * from './press/texture.ts';
 
 export * from './plates/marked.ts';
 export * from './plates/press-marks.ts';

@@ -1,5 +1,6 @@
 import { kernels } from './plates.ts';
 import {
+  DEFAULT_SHEET,
   type Area,
   createJob,
   type FeedPart,
@@ -34,6 +35,7 @@ export function pixelJob(
   return {
     ...base,
     sheet: {
+      ...DEFAULT_SHEET,
       width: (width / 300) * 25.4,
       height: (height / 300) * 25.4,
       bleed: 0,

@@ -70,7 +70,7 @@ const screen = (part: object) => (f: Fill) =>
 const dots = (own: object, shared: object = {}) =>
   screen({ dots: { ...createJob('x', 'p').passes[0]!.fills[0].screen.dots, ...own }, ...shared });
 const family =
-  (name: 'lines' | 'grain' | 'tile', own: object, shared: object = {}) =>
+  (name: 'lines' | 'grain' | 'tile' | 'smooth', own: object, shared: object = {}) =>
   (f: Fill) =>
     screen({ family: name, [name]: { ...f.screen[name], ...own }, ...shared })(f);
 const tone = (part: object) => (f: Fill) => ({ ...screen({})(f), tone: { ...f.tone, ...part } }) as Partial<Fill>;
@@ -141,6 +141,19 @@ function stencilled(parts: readonly StencilPart[], edges: EdgeSettings): Job {
   };
 }
 
+/** A job with another pass under or over its own. */
+function besides(job: Job, place: 'under' | 'over', ink: Partial<Job['passes'][number]['ink']>): Job {
+  const [own] = job.passes;
+  const fill = { ...fillOf(own!), id: 'other-1', feed: { ...fillOf(own!).feed, from: 'picture' as const } };
+  const other = { ...own!, id: 'other', fills: [fill] as const, ink: { ...own!.ink, ...ink } };
+  // Beneath lie smooth tones, so that all of the screen over them shows.
+  const tones = place === 'under' ? { family: 'smooth' as const, smooth: { takes: 'ink' as const } } : {};
+  const angled = withFill(other, {
+    screen: { ...fill.screen, ...tones, angle: 30, frequency: { value: 13, per: 'px' } },
+  });
+  return { ...job, passes: place === 'under' ? [angled, own!] : [own!, angled] };
+}
+
 /** Jobs of one small pass each, and the id of the pass. */
 export const CASES: readonly (readonly [string, Job, string?])[] = [
   ['round dots', jobWith(dots({ lattice: 'square' }))],
@@ -167,6 +180,17 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
       })),
     ),
   ],
+  ['artwork', jobWith(family('smooth', { takes: 'picture' }))],
+  ['smooth ink', jobWith(family('smooth', { takes: 'ink' }))],
+  [
+    'the print so far',
+    besides(
+      jobWith((f) => ({ ...screen({})(f), feed: { ...f.feed, from: 'print' } })),
+      'under',
+      {},
+    ),
+  ],
+  ['knocked out by another', besides(jobWith(dots({})), 'over', { meets: 'knockout', trap: 0.3 })],
   ['white noise', jobWith(family('grain', { method: 'white-noise' }))],
   ['a cut-off', jobWith(family('grain', { method: 'cut-off' }))],
   ['a tile', jobWith(family('tile', { picture: 'tile' }))],

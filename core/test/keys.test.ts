@@ -80,10 +80,13 @@ function plateOf(job: Job, id: string, station: Station | null = null): string {
 
 const TINTS = Object.keys(TINT_PARAMS).map((name) => `feed.${name}`);
 
+/** Settings of what is shown and laid out: no plate depends on them. */
+const NO_PLATE = new Set(['press', 'plates', 'share', 'ground', 'finish', 'stock', 'colouring']);
+
 /** Whether a setting belongs to another family or to no plate: one other value of it will do. */
 const isIdle = (job: Job, id: string, path: string): boolean => {
   const name = path.split('.')[0];
-  if (name === 'press' || name === 'plates') return true;
+  if (NO_PLATE.has(name!)) return true;
   if (TINTS.includes(path)) return fillOf(passOf(job, id)).feed.part !== 'tint';
   return FAMILIES.some((f) => f.name === name) && fillOf(passOf(job, id)).screen.family !== name;
 };

@@ -1,6 +1,17 @@
 import { type Job, type OutputAsked, type PictureLookup, writeOutput } from '../src/index.ts';
 import { kernels } from './plates.ts';
 
+/** What writers need, without words and without other formats than our own. */
+export const outputEnv = (pictures: PictureLookup) => ({
+  kernels,
+  pictures,
+  words: () => ({ path: '', width: 0 }),
+  profile: new Uint8Array(),
+  encode(): never {
+    throw new Error('No imaging library is at hand.');
+  },
+});
+
 /** An output of a job as one piece of memory; asides are kept in memory too. */
 export async function outputBytes(job: Job, asked: OutputAsked, pictures: PictureLookup): Promise<Uint8Array> {
   const pieces: Uint8Array[] = [];
@@ -23,7 +34,6 @@ export async function outputBytes(job: Job, asked: OutputAsked, pictures: Pictur
       };
     },
   };
-  const env = { kernels, pictures, words: () => ({ path: '', width: 0 }), profile: new Uint8Array() };
-  await writeOutput(env, job, asked, sink);
+  await writeOutput(outputEnv(pictures), job, asked, sink);
   return Buffer.concat(pieces);
 }

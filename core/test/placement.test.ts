@@ -11,8 +11,7 @@ import {
 } from '../src/index.ts';
 import { toneTable16, toneTable8 } from '../src/tone/tone-table.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
-import { outputBytes } from './outputs.ts';
-import { kernels } from './plates.ts';
+import { outputBytes, outputEnv } from './outputs.ts';
 import fc from 'fast-check';
 
 const sheet = { ...createJob('x', 'p').sheet, width: 100, height: 50, ppi: 254 };
@@ -97,6 +96,7 @@ test.each([
   const asked = { kind: 'plate', pass: 'p' } as const;
   const { length } = await outputBytes(job, asked, () => source);
   // Rows pushed in other portions are cut into other pieces, and each costs a few bytes.
-  const estimate = estimateOutput({ kernels, pictures: () => source }, job, asked);
+  const env = outputEnv(() => source);
+  const estimate = await estimateOutput(env, job, asked);
   expect(Math.abs(estimate / length - 1)).toBeLessThanOrEqual(most);
 });

@@ -11,11 +11,9 @@ import {
   type Job,
   normalsOf,
   type Pass,
-  plainStock,
   PRESS_PARAMS,
   pressedPlate,
   type PressSettings,
-  textureOf,
 } from '../src/index.ts';
 import { greyPicture, pixelJob } from './jobs.ts';
 import { kernels } from './plates.ts';
@@ -133,16 +131,4 @@ test('gain on the press: a tone of a half prints as more by so much', () => {
   chain.release();
   if (!('stride' in plate)) throw new Error('One bit was asked.');
   expect(coverage(plate)).toBeCloseTo(127 / 255 + 0.18, 2);
-});
-
-test('textures keep the light on the whole, and smooth stock has none', () => {
-  expect(textureOf(plainStock('x', '#ffffff'))).toBeNull();
-  for (const texture of ['paper', 'cloth'] as const) {
-    const light = textureOf({ texture })!;
-    const values = Array.from({ length: 4000 }, (_, k) => light((k % 63) * 0.17, k * 0.031));
-    const mean = values.reduce((a, b) => a + b, 0) / values.length;
-    expect(mean).toBeGreaterThan(0.9);
-    expect(mean).toBeLessThan(1.02);
-    expect(Math.max(...values) - Math.min(...values)).toBeGreaterThan(0.03);
-  }
 });

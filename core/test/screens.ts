@@ -1,4 +1,5 @@
 import {
+  DEFAULT_SHEET,
   type CompiledScreen,
   compileScreen,
   compileTile,
@@ -16,6 +17,7 @@ import {
 
 /** A sheet of so many pixels at 300 ppi. */
 export const sheetOf = (width: number, height = width): Sheet => ({
+  ...DEFAULT_SHEET,
   width: (width / 300) * 25.4,
   height: (height / 300) * 25.4,
   bleed: 0,

@@ -1,9 +1,11 @@
 import {
+  DEFAULT_SHEET,
   DEFAULT_FEED,
   DEFAULT_SCREEN,
   DEFAULT_TONE,
   createFill,
   createJob,
+  createPass,
   INK_SETS,
   splitPicture,
   plainInk,
@@ -61,7 +63,8 @@ function passes(...all: readonly PassParts[]): Pass[] {
       tone: { ...DEFAULT_TONE, ...p.tone },
       screen: screenOf(p.screen ?? {}),
     };
-    return { id: `pass-${k + 1}`, name: p.name ?? p.ink.name, on: true, fills: [fill], ink: p.ink };
+    const pass = createPass(`pass-${k + 1}`, k, p.picture.id);
+    return { ...pass, name: p.name ?? p.ink.name, fills: [fill], ink: p.ink };
   });
 }
 
@@ -114,14 +117,21 @@ export function demoJobs(pictures: Stored): Job[] {
   return [
     splitJob(
       'Kite Week poster',
-      { width: 420, height: 280, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f5ecd7') },
+      { ...DEFAULT_SHEET, width: 420, height: 280, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f5ecd7') },
       'harbour-three',
       { picture: harbour, ink: BLACK, screen: { frequency: lpi(30), angle: 45, dots: { shape: 'Round' } } },
     ),
     {
       ...base,
       title: 'Quay zine cover',
-      sheet: { width: 148, height: 210, bleed: 0, ppi: 600, stock: plainStock('Newsprint', '#e4dfd3') },
+      sheet: {
+        ...DEFAULT_SHEET,
+        width: 148,
+        height: 210,
+        bleed: 0,
+        ppi: 600,
+        stock: plainStock('Newsprint', '#e4dfd3'),
+      },
       pictures: [still, lettering],
       passes: passes(
         {
@@ -144,7 +154,7 @@ export function demoJobs(pictures: Stored): Job[] {
     {
       ...base,
       title: 'The flyer, page one',
-      sheet: { width: 150, height: 180, bleed: 0, ppi: 300, stock: plainStock('White', '#ffffff') },
+      sheet: { ...DEFAULT_SHEET, width: 150, height: 180, bleed: 0, ppi: 300, stock: plainStock('White', '#ffffff') },
       pictures: [lines, tones],
       passes: passes(
         {
@@ -165,21 +175,28 @@ export function demoJobs(pictures: Stored): Job[] {
     },
     splitJob(
       'Harbour postcard, process',
-      { width: 210, height: 140, bleed: 3, ppi: 600, stock: plainStock('White', '#ffffff') },
+      { ...DEFAULT_SHEET, width: 210, height: 140, bleed: 3, ppi: 600, stock: plainStock('White', '#ffffff') },
       'process',
       { picture: harbour, ink: BLACK, screen: { frequency: lpi(75), angle: 45 } },
     ),
     worn(
       splitJob(
         'Harbour print, two inks',
-        { width: 297, height: 198, bleed: 0, ppi: 300, stock: { ...plainStock('Cream', '#f5ecd7'), texture: 'paper' } },
+        {
+          ...DEFAULT_SHEET,
+          width: 297,
+          height: 198,
+          bleed: 0,
+          ppi: 300,
+          stock: { ...plainStock('Cream', '#f5ecd7'), texture: 'paper' },
+        },
         'harbour-two',
         { picture: harbour, ink: BLACK, screen: { frequency: lpi(35), angle: 45 } },
       ),
     ),
     splitJob(
       'Festival shirt, three inks and a base',
-      { width: 280, height: 210, bleed: 0, ppi: 300, stock: plainStock('Night cloth', '#1b1f2a') },
+      { ...DEFAULT_SHEET, width: 280, height: 210, bleed: 0, ppi: 300, stock: plainStock('Night cloth', '#1b1f2a') },
       'night-shirt',
       {
         picture: shirt,
@@ -190,7 +207,7 @@ export function demoJobs(pictures: Stored): Job[] {
     ),
     splitJob(
       'Harbour at night, light on black',
-      { width: 240, height: 160, bleed: 0, ppi: 300, stock: plainStock('Black', '#000000') },
+      { ...DEFAULT_SHEET, width: 240, height: 160, bleed: 0, ppi: 300, stock: plainStock('Black', '#000000') },
       'light',
       { picture: harbour, ink: BLACK, screen: { frequency: lpi(30), angle: 45 } },
     ),

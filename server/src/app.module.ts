@@ -1,6 +1,8 @@
 import { type DynamicModule, Module } from '@nestjs/common';
 import { TypeOrmModule } from '@nestjs/typeorm';
 import { SessionController } from './access/session.controller.ts';
+import { ArtworkController } from './artwork/artwork.controller.ts';
+import { ArtworkService } from './artwork/artwork.service.ts';
 import { ENTITIES } from './database/entities.ts';
 import { databaseOptions } from './database/options.ts';
 import { InkSetsController } from './ink-sets/ink-sets.controller.ts';
@@ -44,6 +46,7 @@ export class AppModule {
         ...throttling,
       ],
       controllers: [
+        ArtworkController,
         InkSetsController,
         JobsController,
         PicturesController,
@@ -54,6 +57,7 @@ export class AppModule {
       ],
       providers: [
         { provide: SETTINGS, useValue: settings },
+        ArtworkService,
         InkSetsService,
         JobsService,
         SmallPrintsService,

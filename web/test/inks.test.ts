@@ -90,7 +90,11 @@ test('the press moves an ink in sight and leaves the plan alone', () => {
   const planned = shown(job);
   const moved: Job = {
     ...job,
-    sheet: { ...job.sheet, stock: { ...job.sheet.stock, texture: 'paper' } },
+    sheet: {
+      ...job.sheet,
+      stock: { ...job.sheet.stock, texture: 'paper' },
+      ground: { ...job.sheet.ground, shown: false },
+    },
     passes: job.passes.map((p, k) => (k === 1 ? { ...p, ink: { ...p.ink, press: { ...p.ink.press, shiftX: 2 } } } : p)),
   };
   expect(Buffer.compare(Buffer.from(shown(moved)), Buffer.from(planned))).toBe(0);

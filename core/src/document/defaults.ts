@@ -1,13 +1,18 @@
 import { STARTER_ANGLES } from '../ink/angles.ts';
+import { COLOURING_PARAMS } from '../ink/colouring-params.ts';
 import { plainStock, STARTER_INKS } from '../ink/defaults.ts';
 import { DEFAULT_FEED, type Feed, type Picture } from '../picture/types.ts';
 import { DEFAULT_SCREEN } from '../screen/settings.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import { normalsOf } from '../settings/params.ts';
+import { NO_FINISH } from '../stock/finishes/index.ts';
+import { GROUND_PARAMS } from '../stock/ground-params.ts';
 import { DEFAULT_TONE } from '../tone/tone.ts';
 import { WEAR_PARAMS } from '../wear/wear-params.ts';
 import { FILL_PARAMS } from './fill-params.ts';
+import { IMPRESSION_PARAMS } from './impression-params.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
+import { SHARE_PARAMS } from './share-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import { type Fill, JOB_VERSION, type Job, type Pass, type Separation, type Sheet } from './types.ts';
 
@@ -17,7 +22,12 @@ export const createSeparation = (id: string, name: string): Separation => ({
   settings: normalsOf(SEPARATION_PARAMS),
 });
 
-export const DEFAULT_SHEET: Sheet = { ...normalsOf(SHEET_PARAMS), stock: plainStock('Cream', '#f5ecd7') };
+export const DEFAULT_SHEET: Sheet = {
+  ...normalsOf(SHEET_PARAMS),
+  stock: plainStock('Cream', '#f5ecd7'),
+  ground: normalsOf(GROUND_PARAMS),
+  finish: NO_FINISH,
+};
 
 /** A fill as it starts out, reading a picture of the job or none. */
 export const createFill = (id: string, picture: string | null): Fill => ({
@@ -37,7 +47,15 @@ export function createPass(id: string, index: number, picture: string | null): P
   const ink = STARTER_INKS[index % STARTER_INKS.length]!;
   const fill = createFill(`${id}-1`, picture);
   const angle = STARTER_ANGLES[index % STARTER_ANGLES.length]!;
-  return { id, name: ink.name, on: true, fills: [{ ...fill, screen: { ...fill.screen, angle } }], ink };
+  return {
+    id,
+    name: ink.name,
+    on: true,
+    fills: [{ ...fill, screen: { ...fill.screen, angle } }],
+    ink,
+    colouring: normalsOf(COLOURING_PARAMS),
+    impression: normalsOf(IMPRESSION_PARAMS),
+  };
 }
 
 export function createJob(title: string, passId: string): Job {
@@ -51,6 +69,7 @@ export function createJob(title: string, passId: string): Job {
     separations: [],
     stencils: [],
     plates: normalsOf(PLATE_PARAMS),
+    share: normalsOf(SHARE_PARAMS),
     strips: [],
   };
 }

@@ -36,8 +36,21 @@ function passesHaveFills(job: Fields): Fields {
   return { ...job, passes };
 }
 
+/** Version 5 showed textures off the press alone: they stay out of its prints until the artist wants them. */
+function texturesShow(job: Fields): Fields {
+  const sheet = check.object(job.sheet ?? {}, 'sheet');
+  const { texture = 'none' } = check.object(sheet.stock ?? {}, 'sheet.stock');
+  return texture === 'none' ? job : { ...job, sheet: { ...sheet, ground: { shown: false } } };
+}
+
 /** One step for each version: takes a document of version k + 1 and returns one of version k + 2. */
-const STEPS: readonly ((job: Fields) => Fields)[] = [screensHaveFamilies, tonesGrow, inksGrow, passesHaveFills];
+const STEPS: readonly ((job: Fields) => Fields)[] = [
+  screensHaveFamilies,
+  tonesGrow,
+  inksGrow,
+  passesHaveFills,
+  texturesShow,
+];
 
 /**
  * Brings a document of an older version up to the present one. What an older version lacks is not filled in here:

@@ -1,13 +1,14 @@
 import { screenPictures } from '../screen/compile-screen.ts';
 import { printingFills } from './fills.ts';
+import { knockoutsOver, printsTaken } from './passes-read.ts';
 import type { Job, Pass } from './types.ts';
 
 type Held = Pick<Job, 'stencils' | 'passes'>;
 
 /** Adds the ids of the pictures that a stencil looks at, by way of other stencils and passes too. */
 function addStencil(job: Held, id: string, ids: Set<string>, seen: Set<string>): void {
-  if (seen.has(id)) return;
-  seen.add(id);
+  if (seen.has(`stencil ${id}`)) return;
+  seen.add(`stencil ${id}`);
   for (const { on, settings } of job.stencils.find((s) => s.id === id)?.parts ?? []) {
     if (!on) continue;
     if (typeof settings.picture === 'string') ids.add(settings.picture);
@@ -19,9 +20,14 @@ function addStencil(job: Held, id: string, ids: Set<string>, seen: Set<string>):
   }
 }
 
+/** The same of a pass, and of the passes whose prints it takes or which knock it out. */
 function addPass(job: Held, pass: Pass, ids: Set<string>, seen: Set<string>): void {
+  const name = `pass ${pass.id}`;
+  if (seen.has(name)) return;
+  seen.add(name);
+  for (const other of [...printsTaken(job, pass), ...knockoutsOver(job, pass)]) addPass(job, other, ids, seen);
   for (const { feed, screen, stencil } of printingFills(pass)) {
-    if (feed.picture !== null && feed.part !== 'tint') ids.add(feed.picture);
+    if (feed.picture !== null && feed.part !== 'tint' && feed.from === 'picture') ids.add(feed.picture);
     for (const id of screenPictures(screen)) ids.add(id);
     if (stencil !== null) addStencil(job, stencil, ids, seen);
   }
@@ -30,6 +36,7 @@ function addPass(job: Held, pass: Pass, ids: Set<string>, seen: Set<string>): vo
 /** Ids of the job's pictures that passes need to print: those of their feeds, their screens and their stencils. */
 export function picturesOf(job: Held, passes: readonly Pass[]): ReadonlySet<string> {
   const ids = new Set<string>();
-  for (const pass of passes) addPass(job, pass, ids, new Set());
+  const seen = new Set<string>();
+  for (const pass of passes) addPass(job, pass, ids, seen);
   return ids;
 }

@@ -13,12 +13,13 @@ import { FILL_PARAMS } from './fill-params.ts';
 import type { Fill, Separation } from './types.ts';
 
 const feedSection = (separations: readonly Separation[]) =>
-  section<Feed>('feed', DEFAULT_FEED, (value, field, { pictures }) => {
+  section<Feed>('feed', DEFAULT_FEED, (value, field, { pictures, passes }) => {
     const f = check.object(value, field);
-    check.only(f, field, ['picture', 'separation', 'pick', ...Object.keys(FEED_PARAMS)]);
+    check.only(f, field, ['picture', 'separation', 'upTo', 'pick', ...Object.keys(FEED_PARAMS)]);
     return {
       picture: readHeldId(f.picture, `${field}.picture`, pictures, 'picture'),
       separation: readHeldId(f.separation, `${field}.separation`, separations, 'separation'),
+      upTo: readHeldId(f.upTo, `${field}.upTo`, passes, 'pass'),
       pick: f.pick == null ? null : check.colour(f.pick, `${field}.pick`),
       ...readSettings(fieldsOf(f, FEED_PARAMS), field, FEED_PARAMS),
     };

@@ -1,8 +1,11 @@
+import { COLOURING_PARAMS } from '../ink/colouring-params.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { check, JobError } from './check.ts';
 import { DEFAULT_SHEET } from './defaults.ts';
+import { IMPRESSION_PARAMS } from './impression-params.ts';
 import { MOST_FILLS, MOST_PASSES, MOST_SHEET_PIXELS } from './limits.ts';
 import { migrate } from './migrate.ts';
+import { takesItself } from './passes-read.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { readFill } from './read-fill.ts';
 import { inkSection, readSeparation, readStock } from './read-inks.ts';
@@ -10,19 +13,34 @@ import { readPicture } from './read-picture.ts';
 import { fieldsOf, type Held, NOTHING_HELD, readSettings } from './read-settings.ts';
 import { MOST_STENCILS, readStencil } from './read-stencil.ts';
 import { MOST_STRIP_SHEETS, readStrips } from './read-strips.ts';
-import { paramsSection, readSections, section } from './section.ts';
+import { paramsSection, readSections, type Section, section } from './section.ts';
+import { SHARE_PARAMS } from './share-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import { stencilRing } from './stencil-ring.ts';
+import { FINISH_KINDS, type FinishSettings, NO_FINISH } from '../stock/finishes/index.ts';
+import { GROUND_PARAMS } from '../stock/ground-params.ts';
 import type { Stencil } from '../stencil/stencil.ts';
 import { JOB_VERSION, type Job, type Pass, type Separation, type Sheet, type StripSheet } from './types.ts';
 import type { Picture } from '../picture/types.ts';
 
-function readSheet(value: unknown, field: string): Sheet {
+const finishSection = section('finish', NO_FINISH, (value, field, held) =>
+  readSections(
+    value,
+    field,
+    Object.fromEntries(FINISH_KINDS.map(({ name, params }) => [name, paramsSection(name, params)])),
+    held,
+  ),
+) as Section<FinishSettings>;
+
+/** What a sheet holds besides its size and its stock. */
+const SHEET_SECTIONS = { ground: paramsSection('ground', GROUND_PARAMS), finish: finishSection };
+
+function readSheet(value: unknown, field: string, held: Held): Sheet {
   const s = check.object(value, field);
-  check.only(s, field, ['stock', ...Object.keys(SHEET_PARAMS)]);
   const sheet: Sheet = {
     ...readSettings(fieldsOf(s, SHEET_PARAMS), field, SHEET_PARAMS),
     stock: s.stock === undefined ? DEFAULT_SHEET.stock : readStock(s.stock, `${field}.stock`),
+    ...readSections(s, field, SHEET_SECTIONS, held, ['stock', ...Object.keys(SHEET_PARAMS)]),
   };
   const size = sheetPixels(sheet);
   if (size.width * size.height > MOST_SHEET_PIXELS) {
@@ -47,6 +65,7 @@ const SECTIONS = {
   pictures: listSection<Picture>('pictures', 1000, readPicture),
   separations: listSection<Separation>('separations', 100, readSeparation),
   plates: paramsSection('plates', PLATE_PARAMS),
+  share: paramsSection('share', SHARE_PARAMS),
   stencils: section<readonly Stencil[]>('stencils', [], (value, field, held) =>
     check.list(value, field, MOST_STENCILS).map((item, k) => readStencil(item, `${field}[${k}]`, held)),
   ),
@@ -56,6 +75,13 @@ const SECTIONS = {
 /** The ids that a list of unknown JSON gives; those that are no text fall out and are complained of when it is read. */
 const idsOf = (value: unknown): { readonly id: string }[] =>
   (Array.isArray(value) ? value : []).flatMap((item) => (typeof item?.id === 'string' ? [{ id: item.id }] : []));
+
+/** What a pass holds besides its fills. */
+const PASS_SECTIONS = {
+  ink: inkSection,
+  colouring: paramsSection('colouring', COLOURING_PARAMS),
+  impression: paramsSection('impression', IMPRESSION_PARAMS),
+};
 
 function readPass(
   value: unknown,
@@ -74,7 +100,7 @@ function readPass(
     name: check.text(p.name, `${field}.name`),
     on: p.on === undefined ? true : check.flag(p.on, `${field}.on`),
     fills: [first, ...others],
-    ...readSections(p, field, { ink: inkSection }, held, ['id', 'name', 'on', 'fills']),
+    ...readSections(p, field, PASS_SECTIONS, held, ['id', 'name', 'on', 'fills']),
   };
 }
 
@@ -107,6 +133,8 @@ export function readJob(value: unknown): Job {
     passes.flatMap((p) => p.fills),
     'fills',
   );
+  const itself = takesItself({ passes });
+  if (itself) throw new JobError('passes', itself);
   const ring = stencilRing({ stencils: read.stencils, passes });
   if (ring) throw new JobError('stencils', ring);
   return { format: 'chromatype-job', version: JOB_VERSION, ...read, passes };

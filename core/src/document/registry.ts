@@ -1,4 +1,5 @@
 import { BEND_KINDS } from '../bend/index.ts';
+import { COLOURING_PARAMS } from '../ink/colouring-params.ts';
 import { INK_PARAMS } from '../ink/ink-params.ts';
 import { PRESS_PARAMS } from '../ink/press-params.ts';
 import { STOCK_PARAMS } from '../ink/stock-params.ts';
@@ -11,6 +12,8 @@ import { FREQUENCY_RANGE, FREQUENCY_UNITS } from '../screen/frequency.ts';
 import { SHARED_PARAMS } from '../screen/shared-params.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import type { Param } from '../settings/params.ts';
+import { FINISH_KINDS } from '../stock/finishes/index.ts';
+import { GROUND_PARAMS } from '../stock/ground-params.ts';
 import { EDGE_PARAMS } from '../stencil/edge-params.ts';
 import { PART_KINDS } from '../stencil/parts/index.ts';
 import type { Stencil } from '../stencil/stencil.ts';
@@ -18,6 +21,7 @@ import { TONE_PARAMS } from '../tone/params.ts';
 import { WEAR_PARAMS } from '../wear/wear-params.ts';
 import { FILL_PARAMS } from './fill-params.ts';
 import { fillOf, withFill } from './fills.ts';
+import { IMPRESSION_PARAMS } from './impression-params.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { separationOf } from './separations.ts';
 import {
@@ -31,6 +35,7 @@ import {
   part,
   type Station,
 } from './setting-places.ts';
+import { SHARE_PARAMS } from './share-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import type { Fill, Job, Pass, Separation } from './types.ts';
 
@@ -114,6 +119,8 @@ export const PASS_SETTINGS: readonly PassSetting[] = [
   ...BEND_KINDS.flatMap(({ name, params }) => entries<Pass>('Bend', `bend.${name}`, params, bendPlace(name))),
   ...entries<Pass>('Screen', 'wear', WEAR_PARAMS, inFill(field('wear'))),
   ...entries<Pass>('Ink', 'ink', INK_PARAMS, field('ink')),
+  ...entries<Pass>('Ink', 'colouring', COLOURING_PARAMS, field('colouring')),
+  ...entries<Pass>('Ink', 'impression', IMPRESSION_PARAMS, field('impression')),
   ...entries<Pass>('Ink', 'press', PRESS_PARAMS, inside(part<Pass, 'ink'>('ink'), field('press'))),
 ];
 
@@ -165,7 +172,17 @@ const STENCIL_SETTINGS: readonly Entry<Stencil>[] = [
 const JOB_SETTINGS: readonly Entry<Job>[] = [
   ...entries<Job>('Sheet', 'sheet', SHEET_PARAMS, field('sheet')),
   ...entries<Job>('Sheet', 'stock', STOCK_PARAMS, inside(part<Job, 'sheet'>('sheet'), field('stock'))),
+  ...entries<Job>('Sheet', 'ground', GROUND_PARAMS, inside(part<Job, 'sheet'>('sheet'), field('ground'))),
+  ...FINISH_KINDS.flatMap(({ name, params }) =>
+    entries<Job>(
+      'Sheet',
+      `finish.${name}`,
+      params,
+      inside(part<Job, 'sheet'>('sheet'), inside(part<Job['sheet'], 'finish'>('finish'), field(name))),
+    ),
+  ),
   ...entries<Job>('Plates', 'plates', PLATE_PARAMS, field('plates')),
+  ...entries<Job>('Output', 'share', SHARE_PARAMS, field('share')),
 ];
 
 /** Lifts settings of a part of a job to the job. */

@@ -1,6 +1,16 @@
 import type { Param, Params } from '../settings/params.ts';
 
-export type Station = 'Sheet' | 'Picture' | 'Tone' | 'Stencil' | 'Screen' | 'Bend' | 'Ink' | 'Separation' | 'Plates';
+export type Station =
+  | 'Sheet'
+  | 'Picture'
+  | 'Tone'
+  | 'Stencil'
+  | 'Screen'
+  | 'Bend'
+  | 'Ink'
+  | 'Separation'
+  | 'Plates'
+  | 'Output';
 
 /** A number, choice or switch, and how whatever holds it gets another value. */
 export interface Entry<On> {

@@ -1,7 +1,14 @@
 import type { Stencil, StencilPart } from '../stencil/stencil.ts';
+import { printsTaken } from './passes-read.ts';
 import type { Job, Pass } from './types.ts';
 
 type Held = Pick<Job, 'stencils' | 'passes'>;
+
+/** A stencil or a pass that is made of others. */
+type Node = { readonly stencil: Stencil } | { readonly pass: Pass };
+
+const idOf = (node: Node): string => ('stencil' in node ? `stencil ${node.stencil.id}` : `pass ${node.pass.id}`);
+const nameOf = (node: Node): string => `"${'stencil' in node ? node.stencil.name : node.pass.name}"`;
 
 /** Whether a part reads what a pass prints: its plate alone, or the print of it and all passes under it. */
 const passesRead = ({ settings }: StencilPart, passes: readonly Pass[]): readonly Pass[] => {
@@ -10,35 +17,64 @@ const passesRead = ({ settings }: StencilPart, passes: readonly Pass[]): readonl
   return settings.source === 'print' ? passes.slice(0, at + 1) : [passes[at]!];
 };
 
-/** Ids of the stencils that a stencil is made of, directly or by way of a pass that prints in them. */
-function madeOf({ parts }: Stencil, { passes }: Held): string[] {
-  return parts.flatMap((part) => [
-    ...(typeof part.settings.stencil === 'string' ? [part.settings.stencil] : []),
-    ...passesRead(part, passes).flatMap((p) => p.fills.flatMap((f) => f.stencil ?? [])),
+const stencilOf = ({ stencils }: Held, id: unknown): Node[] => {
+  const stencil = stencils.find((s) => s.id === id);
+  return stencil ? [{ stencil }] : [];
+};
+
+/** What a stencil or a pass is made of: stencils, prints of passes, and the print so far. */
+function madeOf(node: Node, job: Held): Node[] {
+  if ('pass' in node) {
+    const { pass } = node;
+    return [
+      ...pass.fills.flatMap((f) => stencilOf(job, f.stencil)),
+      ...printsTaken(job, pass).map((p) => ({ pass: p })),
+    ];
+  }
+  return node.stencil.parts.flatMap((part) => [
+    ...stencilOf(job, part.settings.stencil),
+    ...passesRead(part, job.passes).map((pass) => ({ pass })),
   ]);
 }
 
-/** Says that a stencil refers to itself in a ring, naming those in it; null if none does. */
+/** Says that a stencil or a print refers to itself in a ring, naming those in it; null if none does. */
 export function stencilRing(job: Held): string | null {
   const done = new Set<string>();
-  function ringFrom(id: string, path: readonly string[]): readonly string[] | null {
-    if (path.includes(id)) return path.slice(path.indexOf(id));
-    const stencil = job.stencils.find((s) => s.id === id);
-    if (!stencil || done.has(id)) return null;
-    for (const next of madeOf(stencil, job)) {
-      const ring = ringFrom(next, [...path, id]);
+  function ringFrom(node: Node, path: readonly Node[]): readonly Node[] | null {
+    const before = path.findIndex((n) => idOf(n) === idOf(node));
+    if (before >= 0) return path.slice(before);
+    if (done.has(idOf(node))) return null;
+    for (const next of madeOf(node, job)) {
+      const ring = ringFrom(next, [...path, node]);
       if (ring) return ring;
     }
-    done.add(id);
+    done.add(idOf(node));
     return null;
   }
-  for (const { id } of job.stencils) {
-    const ring = ringFrom(id, []);
+  for (const stencil of job.stencils) {
+    const ring = ringFrom({ stencil }, []);
     if (!ring) continue;
-    const names = ring.map((at) => `"${job.stencils.find((s) => s.id === at)!.name}"`);
-    return ring.length === 1
+    const stencils = ring.filter((node) => 'stencil' in node);
+    const names = stencils.map(nameOf);
+    return names.length === 1
       ? `The stencil ${names[0]} is made of itself; take that part out of it.`
       : `The stencils ${names.join(', ')} are made of each other in a ring; take one of these parts out.`;
   }
   return null;
+}
+
+/** The passes that the stencils of a pass look at, by way of other stencils too. */
+export function passesSeenBy(job: Held, pass: Pass): readonly Pass[] {
+  const seen = new Set<string>();
+  const found: Pass[] = [];
+  const look = (nodes: readonly Node[]): void => {
+    for (const node of nodes) {
+      if (seen.has(idOf(node))) continue;
+      seen.add(idOf(node));
+      if ('pass' in node) found.push(node.pass);
+      else look(madeOf(node, job));
+    }
+  };
+  look(pass.fills.flatMap((f) => stencilOf(job, f.stencil)));
+  return found;
 }

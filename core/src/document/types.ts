@@ -1,17 +1,22 @@
 import type { Bend } from '../bend/index.ts';
+import type { ColouringSettings } from '../ink/colouring-params.ts';
 import type { Ink, Stock } from '../ink/types.ts';
 import type { Feed, Picture } from '../picture/types.ts';
 import type { SheetGeometry } from '../raster/sheet.ts';
 import type { Screen } from '../screen/settings.ts';
+import type { FinishSettings } from '../stock/finishes/index.ts';
+import type { GroundSettings } from '../stock/ground-params.ts';
 import type { Stencil } from '../stencil/stencil.ts';
 import type { SeparationSettings } from '../separate/params.ts';
 import type { Tone } from '../tone/tone.ts';
 import type { WearSettings } from '../wear/wear-params.ts';
 import type { FillSettings } from './fill-params.ts';
+import type { ImpressionSettings } from './impression-params.ts';
 import type { PlateSettings } from './plate-params.ts';
+import type { ShareSettings } from './share-params.ts';
 
 /** The newest document version, which this program writes. */
-export const JOB_VERSION = 5;
+export const JOB_VERSION = 6;
 
 /** A job: one document. Lengths in mm, angles in degrees counter-clockwise, tones and fractions 0..1. */
 export interface Job {
@@ -27,6 +32,8 @@ export interface Job {
   readonly stencils: readonly Stencil[];
   /** How plates are laid out for the press. */
   readonly plates: PlateSettings;
+  /** How it is taken out to be shown on screens. */
+  readonly share: ShareSettings;
   /** Sheets of test strips that were made, the newest last. */
   readonly strips: readonly StripSheet[];
 }
@@ -34,6 +41,10 @@ export interface Job {
 /** The area that is printed, and what it is printed on. */
 export interface Sheet extends SheetGeometry {
   readonly stock: Stock;
+  /** What the stock shows besides its colour and texture. */
+  readonly ground: GroundSettings;
+  /** What happened to the finished print. */
+  readonly finish: FinishSettings;
 }
 
 /** A picture split into inks: what the passes have in common whose feed names it. */
@@ -54,6 +65,9 @@ export interface Pass {
   readonly on: boolean;
   readonly fills: readonly [Fill, ...Fill[]];
   readonly ink: Ink;
+  /** Colours of the finished pass, where they are not the ink's. */
+  readonly colouring: ColouringSettings;
+  readonly impression: ImpressionSettings;
 }
 
 /** A part of a pass with a chain of its own: picture, tone, stencil, screen and bend. Later fills lie over earlier ones. */

@@ -36,8 +36,8 @@ export interface PngOptions {
   readonly height: number;
   /** Sheet resolution, written as pHYs. */
   readonly ppi: number;
-  /** One-bit grey with black 0, 8-bit grey, 8-bit RGB, or indices into a palette. */
-  readonly kind: 'bits' | 'grey' | 'rgb' | 'palette';
+  /** One-bit grey with black 0, 8-bit grey, 8-bit RGB, RGB with alpha, or indices into a palette. */
+  readonly kind: 'bits' | 'grey' | 'rgb' | 'rgba' | 'palette';
   /** Colours, three bytes each, at most 256. */
   readonly palette?: Uint8Array;
   /** ICC profile of the colours; without one they are sRGB. */
@@ -75,7 +75,7 @@ export function createPngWriter(options: PngOptions): PngWriter {
   view.setUint32(0, width);
   view.setUint32(4, height);
   header[8] = kind === 'bits' ? 1 : palette ? paletteDepth(palette.length / 3) : 8;
-  header[9] = { bits: 0, grey: 0, rgb: 2, palette: 3 }[kind];
+  header[9] = { bits: 0, grey: 0, rgb: 2, rgba: 6, palette: 3 }[kind];
   const phys = new Uint8Array(9);
   const perMetre = pixelsPerMetre(options.ppi);
   new DataView(phys.buffer).setUint32(0, perMetre);

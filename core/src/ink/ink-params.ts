@@ -1,4 +1,5 @@
-import { type Params, type SettingsOf, share } from '../settings/params.ts';
+import { BLEND_MODES } from '../colour/blend/index.ts';
+import { amount, onlyFor, type Params, type SettingsOf, share } from '../settings/params.ts';
 
 /** The numbers and choices of an ink itself. */
 export const INK_PARAMS = {
@@ -12,7 +13,17 @@ export const INK_PARAMS = {
     options: [
       { name: 'overprint', label: 'Overprint', about: 'The ink lies on what is printed before it.' },
       { name: 'light', label: 'Light', about: 'The ink adds its light to what is there, as lamps do.' },
+      {
+        name: 'knockout',
+        label: 'Knock out',
+        about: 'The plates beneath are left bare where the ink prints, but for the trap.',
+      },
+      ...BLEND_MODES.map(({ name, label, about }) => ({ name, label, about, group: 'Blend modes' })),
     ],
+  },
+  trap: {
+    ...amount('Trap', 'How far the inks beneath reach under the edge of what is knocked out.', 0, 0, 2, 0.05, 'mm'),
+    ...onlyFor('meets', 'knockout'),
   },
 } as const satisfies Params;
 

@@ -1,5 +1,5 @@
 import { lightOfLab } from '../colour/lab.ts';
-import { type KnownOverprint, overprintColours, type PrintedInk } from '../colour/overprint.ts';
+import { type KnownOverprint, overprintColours, overprintLayers, type PrintedInk } from '../colour/overprint.ts';
 import { type LinearRgb, linearOfHex } from '../colour/srgb.ts';
 import type { Ink, Stock } from './types.ts';
 
@@ -39,6 +39,13 @@ export function knownOverprints(stock: Pick<Stock, 'overprints'>, inks: readonly
 export const sheetLights = ({ stock }: { readonly stock: Stock }, inks: readonly Ink[]): Float64Array =>
   overprintColours(
     stockLight(stock),
+    inks.map((ink) => printedInk(ink)),
+    knownOverprints(stock, inks),
+  );
+
+/** What every overprint of some inks does to the light of what lies under it, measured overprints of a stock included. */
+export const inkOverprints = (stock: Pick<Stock, 'overprints'>, inks: readonly Ink[]) =>
+  overprintLayers(
     inks.map((ink) => printedInk(ink)),
     knownOverprints(stock, inks),
   );

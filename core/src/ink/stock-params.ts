@@ -1,17 +1,23 @@
-import { amount, type Params, type SettingsOf } from '../settings/params.ts';
+import { amount, choiceOf, type Params, type SettingsOf, share, whole } from '../settings/params.ts';
+import { TEXTURE_KINDS } from '../stock/textures/index.ts';
 
 /** The numbers and choices of a stock itself. */
 export const STOCK_PARAMS = {
-  texture: {
-    kind: 'choice',
-    label: 'Texture',
-    about: 'What the surface of the stock looks like.',
-    normal: 'none',
-    options: [
-      { name: 'none', label: 'Smooth', about: 'No texture.' },
-      { name: 'paper', label: 'Paper', about: 'Fibres and clouds of paper.' },
-      { name: 'cloth', label: 'Cloth', about: 'Woven threads.' },
-    ],
+  texture: choiceOf('Texture', 'What the surface of the stock looks like.', [
+    { name: 'none', label: 'Smooth', about: 'No texture.' },
+    ...TEXTURE_KINDS,
+  ] as const),
+  textureAmount: {
+    ...share('Amount of texture', 'How strongly the texture shows: 100 % as the stock is.', 1, 0, 3),
+    when: ({ texture }: Readonly<Record<string, unknown>>) => texture !== 'none',
+  },
+  textureSize: {
+    ...amount('Size of texture', 'How much larger than life its fibres and threads are.', 1, 0.25, 8, 0.05, '×'),
+    when: ({ texture }: Readonly<Record<string, unknown>>) => texture !== 'none',
+  },
+  textureSeed: {
+    ...whole('Seed of texture', 'Another number gives another piece of the same stock.', 1, 0, 9999),
+    when: ({ texture }: Readonly<Record<string, unknown>>) => texture !== 'none',
   },
   spread: amount(
     'Light spread',

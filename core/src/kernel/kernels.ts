@@ -203,6 +203,49 @@ export interface KernelExports {
     reached: number,
   ): void;
   packBits(bytes: number, count: number, out: number): void;
+  layCodes(plates: number, count: number, table: number, width: number, light: number): void;
+  coloursOfBits(bits: number, colours: number, width: number, out: number): void;
+  coloursOfLevels(values: number, colours: number, width: number, out: number): void;
+  layColours(
+    source: number,
+    width: number,
+    strength: number,
+    opacity: number,
+    lamp: boolean,
+    bytes: number,
+    light: number,
+  ): void;
+  blendSeparable(
+    source: number,
+    width: number,
+    strength: number,
+    table: number,
+    encode: number,
+    decode: number,
+    light: number,
+  ): void;
+  blendWhole(
+    source: number,
+    width: number,
+    strength: number,
+    parts: number,
+    encode: number,
+    decode: number,
+    light: number,
+  ): void;
+  mapLight(light: number, width: number, table: number): void;
+  colourRun(
+    source: number,
+    width: number,
+    start: number,
+    by: number,
+    across: number,
+    round: boolean,
+    darks: number,
+    lights: number,
+    shares: boolean,
+    out: number,
+  ): void;
   fillLight(light: number, width: number, start: number): void;
   layLevels(values: number, table: number, width: number, light: number): void;
   layBits(bits: number, table: number, width: number, light: number): void;

@@ -1,19 +1,31 @@
 import type { Job, Pass } from '../document/types.ts';
-import { printingPasses } from '../print/bands.ts';
-import { oneBit } from '../print/ink-levels.ts';
+import { printingPasses } from '../print/printing-passes.ts';
+import { pressFault } from '../print/ink-levels.ts';
+import { printsOf } from '../print/plate-values.ts';
 import { compositePdf } from './composite-pdf.ts';
 import { fileWords } from './file-words.ts';
 import type { Output, OutputEnv, OutputSink } from './output.ts';
+import { layersOra } from './ora/layers-ora.ts';
 import { packageZip } from './package-zip.ts';
 import { platePng } from './plate-png.ts';
 import { plateTiff } from './plate-tiff.ts';
 import { platesPdf } from './plates-pdf.ts';
 import { proofPdf } from './proof-pdf.ts';
 import { proofPng } from './proof-png.ts';
+import { shareJpeg } from './share/share-jpeg.ts';
+import { sharePng } from './share/share-png.ts';
+import { shareWebp } from './share/share-webp.ts';
 import { sheetPng } from './sheet-png.ts';
-import type { PrintEnv } from '../print/env.ts';
 
-export type { Aside, Held, Output, OutputEnv, OutputSink } from './output.ts';
+export type {
+  Aside,
+  EncodeAsked,
+  EncodedFormat,
+  Held,
+  Output,
+  OutputEnv,
+  OutputSink,
+} from './output.ts';
 
 /** Everything that can be taken out of a job, in the order in which it is offered. */
 export const OUTPUTS = [
@@ -25,6 +37,10 @@ export const OUTPUTS = [
   proofPng,
   proofPdf,
   packageZip,
+  sharePng,
+  shareJpeg,
+  shareWebp,
+  layersOra,
 ] as const;
 
 export type OutputName = (typeof OUTPUTS)[number]['name'];
@@ -55,17 +71,20 @@ export function checkOutput(job: Job, asked: OutputAsked): void {
   const entry = outputOf(asked.kind);
   const passes = passesFor(job, asked);
   if (entry.of === 'pass' && passes.length === 0) throw new OutputError('"pass" must name a pass of this job.');
+  const own = entry.fault?.(job);
+  if (own) throw new OutputError(own);
   if (!entry.oneBit) return;
   if (passes.length === 0) throw new OutputError('No pass prints; switch one on first.');
-  const many = passes.find((p) => !oneBit(p));
-  if (!many) return;
-  throw new OutputError(`${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`);
+  const fault = passes.map(pressFault).find((said) => said !== null);
+  if (fault) throw new OutputError(fault);
 }
 
 /** Name of an output's file, which every file system takes. */
 export function outputFileName(job: Job, asked: OutputAsked): string {
   const { of, ending, fileName } = outputOf(asked.kind);
-  const pass = of === 'pass' ? (passesFor(job, asked)[0]?.name ?? 'pass') : '';
+  const shown = of === 'pass' ? passesFor(job, asked)[0] : undefined;
+  // What is no plate for a press says so in its name.
+  const pass = shown ? [shown.name, printsOf(shown).artwork ? 'artwork' : ''].join(' ') : '';
   return `${fileWords([job.title, pass, fileName].join(' ')) || 'print'}.${ending}`;
 }
 
@@ -81,5 +100,5 @@ export function writeOutput(
 }
 
 /** Estimates the size of an output's file in bytes by making and compressing a few bands of it. */
-export const estimateOutput = (env: PrintEnv, job: Job, asked: OutputAsked): number =>
+export const estimateOutput = async (env: OutputEnv, job: Job, asked: OutputAsked): Promise<number> =>
   outputOf(asked.kind).estimate({ env, job, passes: passesFor(job, asked) });

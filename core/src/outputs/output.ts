@@ -22,8 +22,19 @@ export interface OutputSink extends FileSink {
 export interface OutputEnv extends PrintEnv {
   /** Outlines of words for plates, in a font that ships with the application. */
   readonly words: Words;
-  /** ICC profile of sRGB (IEC 61966-2-1), for proofs. */
+  /** ICC profile of sRGB (IEC 61966-2-1), for proofs and shared pictures. */
   readonly profile: Uint8Array;
+  /** Turns a PNG with its profile into another format of the same size. */
+  encode(png: Held, to: EncodeAsked): AsyncIterable<Uint8Array>;
+}
+
+/** Formats that an imaging library writes. */
+export type EncodedFormat = 'jpeg' | 'webp';
+
+export interface EncodeAsked {
+  readonly format: EncodedFormat;
+  /** 1..100. */
+  readonly quality: number;
 }
 
 export interface OutputWork {
@@ -35,7 +46,7 @@ export interface OutputWork {
   progress?(share: number): void;
 }
 
-export type EstimateWork = Pick<OutputWork, 'job' | 'passes'> & { readonly env: PrintEnv };
+export type EstimateWork = Pick<OutputWork, 'env' | 'job' | 'passes'>;
 
 /** One thing that can be taken out of a job: all that is said of it anywhere stands in its entry. */
 export interface Output<N extends string = string> {
@@ -53,9 +64,11 @@ export interface Output<N extends string = string> {
   readonly oneBit: boolean;
   /** What its file is called, behind the job's title and, of a pass, the pass's name. */
   readonly fileName: string;
+  /** Says why a job cannot give it, in one sentence; null if it can. Left out where nothing else is in the way. */
+  fault?(job: Job): string | null;
   write(work: OutputWork, sink: OutputSink): Promise<void>;
   /** Bytes that the file will have, nearly. */
-  estimate(work: EstimateWork): number;
+  estimate(work: EstimateWork): number | Promise<number>;
 }
 
 /** Keeps the name of an output as a type. */

@@ -1,12 +1,15 @@
 import { parseHex } from '../colour/srgb.ts';
 import { composeExact, sheetColours } from '../print/compose.ts';
 import { sheetPixels } from '../raster/sheet.ts';
-import { type PlateBand, printBands, printingPasses } from '../print/bands.ts';
+import { type PlateBand, printBands } from '../print/bands.ts';
+import { printingPasses } from '../print/printing-passes.ts';
 import type { Job, Pass } from '../document/types.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
-import { oneBit } from '../print/ink-levels.ts';
+import { isPlainInk, oneBit } from '../print/ink-levels.ts';
+import type { PrintEnv } from '../print/env.ts';
+import { planSurface } from '../print/plan-surface.ts';
+import { isFlat, type Surface } from '../stock/surface.ts';
 import { printsOf } from '../print/plate-values.ts';
-import type { Kernels } from '../kernel/kernels.ts';
 import { isBitmap, rowBytes } from '../raster/plate.ts';
 import type { OutputWork } from './output.ts';
 import { createPngWriter, type PngOptions, type PngWriter, paletteDepth } from '../formats/png.ts';
@@ -59,12 +62,19 @@ function sheetWriter(png: PngWriter, width: number, depth: number): BandWriter {
   };
 }
 
-function colourWriter(png: PngWriter, kernels: Kernels, job: Job): BandWriter {
+function colourWriter(png: PngWriter, env: PrintEnv, job: Job, surface: Surface): BandWriter {
   const { width } = sheetPixels(job.sheet);
   const passes = printingPasses(job);
   return {
     band({ y, plates, rows }) {
-      const rgba = composeExact(kernels, job.sheet, passes, plates, { x: 0, y, width, height: rows, step: 1 });
+      const rgba = composeExact(
+        env.kernels,
+        job.sheet,
+        passes,
+        plates,
+        { x: 0, y, width, height: rows, step: 1 },
+        surface,
+      );
       const rgb = new Uint8Array(width * rows * 3);
       for (let k = 0; k < width * rows; k++) {
         rgb[3 * k] = rgba[4 * k]!;
@@ -83,9 +93,10 @@ function mixedHex(ink: string, share: number): string {
   return `#${mixed.map((v) => v.toString(16).padStart(2, '0')).join('')}`;
 }
 
-/** A plate of levels in greys, or of a palette in its colours. */
+/** A plate of levels in greys, of a palette in its colours, or of artwork as it is. */
 function levelPlate(base: Omit<PngOptions, 'kind'>, pass: Pass): BandWriter {
-  const { values, palette: coloured } = printsOf(pass);
+  const { values, palette: coloured, artwork } = printsOf(pass);
+  if (artwork) return plateWriter(createPngWriter({ ...base, kind: 'rgba' }), null);
   if (coloured) {
     const colours = values.map((v) => ('colour' in v ? v.colour : mixedHex(pass.ink.colour, v.ink)));
     // Each plate value has a byte of its own, however few the colours are; unused entries stay black.
@@ -114,10 +125,11 @@ export function platePngWriter(job: Job, pass: Pass, write: Write): BandWriter {
  * A PNG of the whole sheet in colour. A sheet of n one-bit plates has 2^n colours: up to eight plates they are stored as a
  * palette, without loss.
  */
-export function sheetPngWriter(kernels: Kernels, job: Job, passes: readonly Pass[], write: Write): BandWriter {
+export function sheetPngWriter(env: PrintEnv, job: Job, passes: readonly Pass[], write: Write): BandWriter {
   const base = baseOf(job, write);
-  if (passes.length > MOST_IN_PALETTE || !passes.every(oneBit))
-    return colourWriter(createPngWriter({ ...base, kind: 'rgb' }), kernels, job);
+  const surface = planSurface(env, job);
+  if (passes.length > MOST_IN_PALETTE || !passes.every(isPlainInk) || !isFlat(surface))
+    return colourWriter(createPngWriter({ ...base, kind: 'rgb' }), env, job, surface);
   const palette = sheetColours(job.sheet, passes);
   return sheetWriter(
     createPngWriter({ ...base, kind: 'palette', palette }),

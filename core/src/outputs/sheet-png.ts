@@ -14,9 +14,9 @@ export const sheetPng = output({
   async write(work, sink) {
     writeBands(
       work,
-      sheetPngWriter(work.env.kernels, work.job, work.passes, (piece) => sink.write(piece)),
+      sheetPngWriter(work.env, work.job, work.passes, (piece) => sink.write(piece)),
     );
   },
   estimate: (work) =>
-    estimateBands(work, (count) => sheetPngWriter(work.env.kernels, work.job, work.passes, (p) => count(p.length))),
+    estimateBands(work, (count) => sheetPngWriter(work.env, work.job, work.passes, (p) => count(p.length))),
 });

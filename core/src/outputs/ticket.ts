@@ -3,7 +3,7 @@ import { fillOf } from '../document/fills.ts';
 import type { Job } from '../document/types.ts';
 import { solidLight } from '../ink/printed-ink.ts';
 import { plateWords } from '../plates/marked.ts';
-import { printingPasses } from '../print/bands.ts';
+import { printingPasses } from '../print/printing-passes.ts';
 import { screenCaption } from '../screen/compile-screen.ts';
 
 const number = (value: number, digits = 2): string => String(Number(value.toFixed(digits)));

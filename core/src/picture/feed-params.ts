@@ -1,4 +1,4 @@
-import { amount, type Params, type SettingsOf } from '../settings/params.ts';
+import { amount, choiceOf, type Params, type SettingsOf } from '../settings/params.ts';
 import { TINT_PARAMS } from './tint-params.ts';
 
 /**
@@ -32,6 +32,14 @@ const own = { when: (s: Readonly<Record<string, unknown>>) => s.fit === 'own' };
 
 /** The numbers and choices of a feed. */
 export const FEED_PARAMS = {
+  from: choiceOf('Takes', 'What the fill takes as its picture.', [
+    { name: 'picture', label: 'A picture', about: 'A picture of the job.' },
+    {
+      name: 'print',
+      label: 'The print so far',
+      about: 'What the passes beneath print, in their inks on the plain stock.',
+    },
+  ] as const),
   part: {
     kind: 'choice',
     label: 'Part of the picture',

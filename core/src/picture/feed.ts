@@ -72,6 +72,16 @@ function copyLight(kernels: Kernels, source: PictureSource, at: Placement, light
     const data = new Uint16Array(area.width * rows).fill(65535);
     const { from, to } = overlap(area, at.left, source.width);
     const out = kernels.scratch('light-row', area.width * 2);
+    const inside = at.left === 0 && at.top === 0 && area.y + area.height <= source.height && from === 0;
+    if (source.part && inside && area.x >= 0 && area.y >= 0 && to === area.width) {
+      const part = source.part(area);
+      const stride = area.width * source.channels;
+      for (let k = 0; k < rows; k++) {
+        light(part.subarray(k * stride, (k + 1) * stride), 0, area.width, out.ptr);
+        data.set(kernels.u16(out).subarray(0, area.width), k * area.width);
+      }
+      return { depth: 16, width: area.width, rows, data };
+    }
     for (let k = 0; k < rows; k++) {
       const y = area.y + k * area.step - at.top;
       if (y < 0 || y >= source.height || from === to) continue;

@@ -22,11 +22,19 @@ export interface Feed extends FeedSettings {
   readonly picture: string | null;
   /** Id of the separation that `ink` and `base` are part of. */
   readonly separation: string | null;
+  /** Id of the last pass that the print so far holds; null for the one directly beneath. */
+  readonly upTo: string | null;
   /** Colour in the art that a chosen ink stands for, `#rrggbb`; null if it is the ink's own. */
   readonly pick: string | null;
 }
 
-export const DEFAULT_FEED: Feed = { picture: null, separation: null, pick: null, ...normalsOf(FEED_PARAMS) };
+export const DEFAULT_FEED: Feed = {
+  picture: null,
+  separation: null,
+  upTo: null,
+  pick: null,
+  ...normalsOf(FEED_PARAMS),
+};
 
 /** An imported picture as it comes in. */
 export const filePicture = (file: Omit<Picture, 'made' | 'edit' | 'hash'> & { readonly hash: string }): Picture => ({

@@ -1,5 +1,5 @@
 import { sheetPixels } from '../raster/sheet.ts';
-import { oneBit } from '../print/ink-levels.ts';
+import { pressFault } from '../print/ink-levels.ts';
 import { fillOf } from '../document/fills.ts';
 import { screenCaption } from '../screen/compile-screen.ts';
 import { BAND_ROWS, printBands } from '../print/bands.ts';
@@ -111,13 +111,11 @@ export function plateWords(job: Job, pass: Pass): string {
 
 /**
  * Plates with margin and marks, band by band, top to bottom; memory follows the width.
- * @throws PlateError when a pass prints more than one bit a pixel
+ * @throws PlateError when a press cannot print a pass as it stands
  */
 export function markedPlates({ env, job, passes, words, film }: MarkedOptions): MarkedPlates {
-  const many = passes.find((pass) => !oneBit(pass));
-  if (many) {
-    throw new PlateError(`${many.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`);
-  }
+  const fault = passes.map(pressFault).find((said) => said !== null);
+  if (fault) throw new PlateError(fault);
   const size = sheetPixels(job.sheet);
   const frame = plateFrame(job, size);
   const { margin, perMm } = frame;

@@ -16,13 +16,28 @@ export interface PlateBand {
   readonly plates: readonly Plate[];
 }
 
-/** Pulls plates of the given passes over the whole sheet, band by band, top to bottom. */
-export function* printBands(env: PrintEnv, job: Job, passes: readonly Pass[]): Generator<PlateBand> {
-  const { width, height } = sheetPixels(job.sheet);
-  const plans = passes.map((pass) => planPass(env, job, pass));
+/** Which rows of the sheet are pulled. */
+export interface BandsAsked {
+  /** The first row, and the one after the last; all rows if they are left out. */
+  readonly from?: number;
+  readonly to?: number;
+  /** Methods that need all rows above begin anew in each band. */
+  readonly piecemeal?: boolean;
+}
+
+/** Pulls plates of the given passes over the sheet, or some rows of it, band by band, top to bottom. */
+export function* printBands(
+  env: PrintEnv,
+  job: Job,
+  passes: readonly Pass[],
+  { from = 0, to, piecemeal = false }: BandsAsked = {},
+): Generator<PlateBand> {
+  const { width, height: all } = sheetPixels(job.sheet);
+  const height = to ?? all;
+  const plans = passes.map((pass) => planPass(env, job, pass, { piecemeal }));
   prepareShared(env, job, plans);
   try {
-    for (let y = 0; y < height; y += BAND_ROWS) {
+    for (let y = from; y < height; y += BAND_ROWS) {
       const rows = Math.min(BAND_ROWS, height - y);
       const area = { x: 0, y, width, height: rows, step: 1 };
       yield { y, rows, plates: plans.map(({ plate }) => plate.read(area)) };
@@ -31,9 +46,6 @@ export function* printBands(env: PrintEnv, job: Job, passes: readonly Pass[]): G
     for (const plan of plans) plan.release();
   }
 }
-
-/** Passes that print: switched on, in order. */
-export const printingPasses = (job: Job): readonly Pass[] => job.passes.filter((pass) => pass.on);
 
 /** A pass's whole plate, row after row: bits packed into bytes, 1 = ink, or a byte a pixel for levels. */
 export function packRows(kernels: Kernels, job: Job, pass: Pass, pictures: PictureLookup): Uint8Array {

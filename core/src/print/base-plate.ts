@@ -1,19 +1,11 @@
 import type { LightRows } from '../raster/area.ts';
-import { isBitmap, type LevelMap, type Plate } from '../raster/plate.ts';
-
-/** Ink of a pixel of a plate, 0..1. */
-function inkAt(plate: Plate, x: number, y: number): number {
-  if (isBitmap(plate)) return (plate.data[y * plate.stride + (x >> 3)]! >> (7 - (x & 7))) & 1;
-  return plate.data[y * plate.width + x]! / (plate.levels - 1);
-}
+import { inkBytes, isArtwork, isBitmap, type LevelMap, type Plate } from '../raster/plate.ts';
 
 /** Adds the ink of plates to a plate of levels, rounded up to its steps. */
 function addLevels(plate: LevelMap, above: readonly Plate[]): void {
-  const { width, height, levels, data } = plate;
-  for (let y = 0, at = 0; y < height; y++) {
-    for (let x = 0; x < width; x++, at++) {
-      for (const ink of above) data[at] = Math.max(data[at]!, Math.ceil(inkAt(ink, x, y) * (levels - 1)));
-    }
+  const { levels, data } = plate;
+  for (const ink of above.map(inkBytes)) {
+    for (let at = 0; at < data.length; at++) data[at] = Math.max(data[at]!, Math.ceil((ink[at]! / 255) * (levels - 1)));
   }
 }
 
@@ -25,8 +17,9 @@ function addBits(stride: number, data: Uint8Array, above: readonly Plate[]): voi
       continue;
     }
     const { width, height } = plate;
+    const ink = inkBytes(plate);
     for (let y = 0, at = 0; y < height; y++) {
-      for (let x = 0; x < width; x++, at++) if (plate.data[at]) data[y * stride + (x >> 3)]! |= 0x80 >> (x & 7);
+      for (let x = 0; x < width; x++, at++) if (ink[at]) data[y * stride + (x >> 3)]! |= 0x80 >> (x & 7);
     }
   }
 }
@@ -37,13 +30,14 @@ function addBits(stride: number, data: Uint8Array, above: readonly Plate[]): voi
  */
 export function basePlate(own: Plate, above: readonly Plate[], area: LightRows | null): Plate {
   if (isBitmap(own)) addBits(own.stride, own.data, above);
-  else addLevels(own, above);
+  else if (!isArtwork(own)) addLevels(own, above);
   if (!area) return own;
   const outside = area.depth === 8 ? 127 : 32767;
   for (let y = 0, at = 0; y < own.height; y++) {
     for (let x = 0; x < own.width; x++, at++) {
       if (area.data[at]! <= outside) continue;
       if (isBitmap(own)) own.data[y * own.stride + (x >> 3)]! &= ~(0x80 >> (x & 7));
+      else if (isArtwork(own)) own.data[4 * at + 3] = 0;
       else own.data[at] = 0;
     }
   }

@@ -1,6 +1,6 @@
 import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, bitAt, createBitmap } from '../raster/bitmap.ts';
-import { isBitmap, type Plate } from '../raster/plate.ts';
+import { inkBytes, isBitmap, type Plate } from '../raster/plate.ts';
 import type { Cover } from '../stencil/cover.ts';
 
 /** A plate of one group of fills, and how it goes into that of the pass. */
@@ -26,9 +26,9 @@ export const barePlate = (area: Area, levels: number): Plate =>
 export function inkBits(plate: Plate): Bitmap {
   if (isBitmap(plate)) return plate;
   const out = createBitmap(plate.width, plate.height);
-  plate.data.forEach((value, at) => {
+  inkBytes(plate).forEach((ink, at) => {
     const x = at % plate.width;
-    if (2 * value >= plate.levels - 1) out.data[((at - x) / plate.width) * out.stride + (x >> 3)]! |= 0x80 >> (x & 7);
+    if (2 * ink >= 255) out.data[((at - x) / plate.width) * out.stride + (x >> 3)]! |= 0x80 >> (x & 7);
   });
   return out;
 }

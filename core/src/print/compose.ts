@@ -4,8 +4,10 @@ import { type Area, rowsOf } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
 import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
-import { oneBit, type Printed } from './ink-levels.ts';
+import { isPlainInk, type Printed } from './ink-levels.ts';
+import { loadPlates } from './load-plates.ts';
 import { createLightLayer } from './light-layer.ts';
+import { FLAT, isFlat, type Surface } from '../stock/surface.ts';
 import { sheetLights } from '../ink/printed-ink.ts';
 import type { Sheet } from '../document/types.ts';
 
@@ -14,25 +16,6 @@ export const inksOf = (passes: readonly Printed[]) => passes.map(({ ink }) => in
 /** sRGB bytes of every overprint of these passes on the stock, three a code; bit k is pass k. */
 export function sheetColours(sheet: Sheet, passes: readonly Printed[]): Uint8Array {
   return displayColours(sheetLights(sheet, inksOf(passes)));
-}
-
-/** Copies the plates of one area into kernel memory and gives the pointers of any of its rows. */
-export function loadPlates(kernels: Kernels, plates: readonly Bitmap[]) {
-  const blocks = plates.map((plate, k) => {
-    const block = kernels.scratch(`plate-${k}`, plate.data.length + 16);
-    kernels.u8(block).set(plate.data);
-    return block;
-  });
-  const pointers = kernels.scratch('plate-rows', 4 * plates.length + 4);
-  return {
-    pointers,
-    point(row: number) {
-      const view = kernels.u32(pointers);
-      blocks.forEach((block, k) => {
-        view[k] = block.ptr + row * plates[k]!.stride;
-      });
-    },
-  };
 }
 
 function composeBits(
@@ -66,26 +49,32 @@ function composeLights(
   passes: readonly Printed[],
   plates: readonly Plate[],
   area: Area,
+  surface: Surface,
 ): Uint8Array {
   const rows = rowsOf(area);
-  const layer = createLightLayer(kernels, sheet, passes, area.width);
+  const rowOf = createLightLayer(kernels, sheet, passes, area.width, surface).over(area, plates);
   const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
   kernels.u8(table).set(DISPLAY_BYTES);
   const out = kernels.scratch('exact-out', area.width * rows * 4);
   for (let k = 0; k < rows; k++) {
-    kernels.run.displayBytes(layer.row(plates, k), area.width, table.ptr, out.ptr + k * area.width * 4);
+    kernels.run.displayBytes(rowOf(k), area.width, table.ptr, out.ptr + k * area.width * 4);
   }
   return kernels.u8(out).slice(0, area.width * rows * 4);
 }
 
-/** The printed sheet over an area, pixel for pixel, as RGBA bytes. Plates are in print order. */
+/**
+ * The printed sheet over an area, pixel for pixel, as RGBA bytes. Plates are in print order.
+ * @param surface what belongs to the stock and lies on the finished print
+ */
 export function composeExact(
   kernels: Kernels,
   sheet: Sheet,
   passes: readonly Printed[],
   plates: readonly Plate[],
   area: Area,
+  surface: Surface = FLAT,
 ): Uint8Array {
-  if (passes.every(oneBit)) return composeBits(kernels, sheet, passes, plates.filter(isBitmap), area);
-  return composeLights(kernels, sheet, passes, plates, area);
+  if (isFlat(surface) && passes.every(isPlainInk))
+    return composeBits(kernels, sheet, passes, plates.filter(isBitmap), area);
+  return composeLights(kernels, sheet, passes, plates, area, surface);
 }

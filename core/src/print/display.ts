@@ -6,10 +6,12 @@ import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { Area } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
-import { inksOf, loadPlates } from './compose.ts';
+import { inksOf } from './compose.ts';
 import { type RowPlan, rowPlans, type SeenRow, seenRows, WEIGHT } from './display-rows.ts';
-import { oneBit, type Printed } from './ink-levels.ts';
+import { isPlainInk, type Printed } from './ink-levels.ts';
+import { loadPlates } from './load-plates.ts';
 import { createLightLayer } from './light-layer.ts';
+import { FLAT, isFlat, type Surface } from '../stock/surface.ts';
 import { sheetLights } from '../ink/printed-ink.ts';
 import type { Sheet } from '../document/types.ts';
 
@@ -96,13 +98,15 @@ export function createDisplayMeans(
   sheet: Sheet,
   passes: readonly Printed[],
   asked: DisplayGrid,
+  surface: Surface = FLAT,
 ): DisplayMeans {
   const folds = !asked.soft || asked.scale > SOFT_SCALE ? 0 : asked.scale > SOFTER_SCALE ? 1 : 2;
   let grid = asked;
   for (let k = 0; k < folds; k++) grid = halvesOf(grid);
-  const bits = passes.every(oneBit);
+  const plain = passes.every(isPlainInk);
+  const bits = plain && isFlat(surface);
   // Light mixes in the power 1/n where it spreads in the stock (Yule & Nielsen 1951).
-  const n = bits ? sheet.stock.spread : 1;
+  const n = plain ? sheet.stock.spread : 1;
   const colours = mixingLights(sheet, bits ? inksOf(passes) : [], n);
   // What an area shows beyond the view on either side is gathered too and cut off.
   const pad = Math.ceil(REACH * grid.scale) + 2;
@@ -193,11 +197,13 @@ export function createDisplayMeans(
   }
 
   function addLights(area: Area, plates: readonly Plate[], left: number): void {
-    const layer = createLightLayer(kernels, sheet, passes, area.width);
+    const rowOf = createLightLayer(kernels, sheet, passes, area.width, surface).over(area, plates);
+    const mixing = n === 1 ? null : loadFloats(kernels, 'mixing-light', rootSteps(n));
     for (const { display, from, weights } of planOf(area)) {
       const out = sums.ptr + display * columns * 16;
       weights.forEach((weight, k) => {
-        const light = layer.row(plates, from + k);
+        const light = rowOf(from + k);
+        if (mixing) kernels.run.mapLight(light, area.width, mixing.ptr);
         kernels.run.lightMean(light, area.width, left, grid.scale, weight / WEIGHT, out);
       });
     }
@@ -280,6 +286,18 @@ function coloursOf(colours: Float64Array, passes: readonly number[]): Float64Arr
     for (let c = 0; c < 3; c++) out[3 * code + c] = colours[3 * whole + c]!;
   }
   return out;
+}
+
+/** The power 1/n of light in 65536 steps. */
+const rootSteps = (n: number): Float32Array =>
+  remember(roots, String(n), () => Float32Array.from({ length: 65536 }, (_, k) => power(k / 65535, 1 / n)));
+
+const roots = countCache<Float32Array>(4);
+
+function loadFloats(kernels: Kernels, name: string, values: Float32Array): Scratch {
+  const block = kernels.scratch(name, values.byteLength);
+  kernels.f32(block).set(values);
+  return block;
 }
 
 /** Light of each overprint as four floats: r, g, b and 1. */

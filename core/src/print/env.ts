@@ -4,6 +4,7 @@ import type { PictureSource } from '../raster/source.ts';
 import type { SharedMakes } from './shared-makes.ts';
 import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
 import type { Cover } from '../stencil/cover.ts';
+import type { SurfaceMap } from '../stock/surface.ts';
 import type { KeepMask } from '../stencil/edges.ts';
 
 /** Finds the pixels of an imported picture by its hash; null while they are not there. */
@@ -17,6 +18,8 @@ export interface PrintCaches {
   mask: KeepMask;
   /** Covers of stencils. */
   cover(key: string, area: Area, make: () => Cover): Cover;
+  /** Maps of textures and finishes. */
+  surface(key: string, area: Area, make: () => SurfaceMap): SurfaceMap;
   /** What this thread shares with others; left out where it is alone. */
   readonly shared?: SharedMakes;
 }
@@ -35,4 +38,5 @@ export const NO_CACHES: PrintCaches = {
   tables: (_, make) => make(),
   mask: (_, make) => make(),
   cover: (_key, _area, make) => make(),
+  surface: (_key, _area, make) => make(),
 };

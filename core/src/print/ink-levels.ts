@@ -1,11 +1,14 @@
+import { blendModeOf } from '../colour/blend/index.ts';
+import type { BlendMode } from '../colour/blend/mode.ts';
 import { luminance } from '../colour/luminance.ts';
 import { linearOfHex } from '../colour/srgb.ts';
 import type { Pass } from '../document/types.ts';
+import { isColoured } from '../ink/colouring-params.ts';
 import { printedInk } from '../ink/printed-ink.ts';
 import { printsOf } from './plate-values.ts';
 
 /** A pass as far as the colours of its print go. */
-export type Printed = Pick<Pass, 'ink' | 'fills'>;
+export type Printed = Pick<Pass, 'ink' | 'fills'> & Partial<Pick<Pass, 'colouring'>>;
 
 /**
  * What each value of a pass's plate does to the light of what lies under it: it lets `through` a share and `adds`
@@ -43,6 +46,27 @@ export function inkShares(pass: Printed): Float64Array {
 
 /** Whether a pass's plate has one bit a pixel. */
 export function oneBit(pass: Pick<Pass, 'fills'>): boolean {
-  const { values, palette } = printsOf(pass);
-  return !palette && values.length === 2;
+  const { values, palette, artwork } = printsOf(pass);
+  return !palette && !artwork && values.length === 2;
+}
+
+/** The blend mode by which a pass meets what lies under it; undefined where it is laid as ink. */
+export const blendOf = ({ ink }: Pick<Pass, 'ink'>): BlendMode | undefined => blendModeOf(ink.meets);
+
+/** Whether a pass prints one bit of one ink that is laid as ink: tables of overprints then say what it looks like. */
+export const isPlainInk = (pass: Printed): boolean =>
+  oneBit(pass) && !blendOf(pass) && !(pass.colouring && isColoured(pass.colouring));
+
+/** Says why a press cannot print a pass as it stands, in one sentence that names it; null if it can. */
+export function pressFault(pass: Printed & Pick<Pass, 'name'>): string | null {
+  const blend = blendOf(pass);
+  if (!printsOf(pass).screened)
+    return `${pass.name} prints smooth, without a screen; a press cannot print that, so give it a screen or hide it.`;
+  if (!oneBit(pass))
+    return `${pass.name} prints levels or a palette; a press takes one bit a pixel, so give it one ink.`;
+  if (blend)
+    return `${pass.name} meets what lies beneath by the blend mode ${blend.label}; a press cannot do that, so let it overprint or hide it.`;
+  if (pass.colouring && isColoured(pass.colouring))
+    return `${pass.name} is tinted; a press prints it in one ink, so take the tint away or hide it.`;
+  return null;
 }

@@ -1,14 +1,25 @@
-import type { Kernels } from '../kernel/kernels.ts';
-import { isBitmap, type Plate, rowBytes } from '../raster/plate.ts';
-import { inkLayers, type Printed } from './ink-levels.ts';
-import { stockLight } from '../ink/printed-ink.ts';
+import { inkOverprints, stockLight } from '../ink/printed-ink.ts';
 import type { Sheet } from '../document/types.ts';
+import type { Kernels } from '../kernel/kernels.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
+import type { Bitmap } from '../raster/bitmap.ts';
+import { isArtwork, isBitmap, type Plate, rowBytes } from '../raster/plate.ts';
+import { blendOf, inkLayers, isPlainInk, type Printed } from './ink-levels.ts';
+import { blendedRows, layerTables } from './layer-tables.ts';
+import { loadPlates } from './load-plates.ts';
+import { passColours } from './pass-colours.ts';
+import type { Surface, SurfaceLayer } from '../stock/surface.ts';
 
 /** The light of printed rows, whatever the plates hold: four floats a pixel (r, g, b, 1). */
 export interface LightLayer {
-  /** Pointer to the light of row `row` of the plates; good until the next call. */
-  row(plates: readonly Plate[], row: number): number;
+  /** Begins an area: returns what gives a pointer to the light of a row of its plates, good until the next row. */
+  over(area: Area, plates: readonly Plate[]): (row: number) => number;
 }
+
+/** Lays one row of a layer over the light. */
+type LayRowOf = (row: number) => void;
+/** A layer: begun for an area, then laid row by row. */
+type Layer = (area: Area, plates: readonly Plate[]) => LayRowOf;
 
 /** Eight floats a value: what it lets through and 1, then what it adds and 0. */
 function loadTable(kernels: Kernels, name: string, through: Float64Array, adds: Float64Array): number {
@@ -25,30 +36,135 @@ function loadTable(kernels: Kernels, name: string, through: Float64Array, adds: 
   return block.ptr;
 }
 
-/** Lays passes over the stock, a row at a time. Plates are in print order. */
+/** Values of a row in kernel memory. */
+function loadRow(kernels: Kernels, plate: Plate, row: number): number {
+  const bytes = rowBytes(plate);
+  const values = kernels.scratch('lay-values', bytes + 16);
+  kernels.u8(values).set(plate.data.subarray(row * bytes, (row + 1) * bytes));
+  return values.ptr;
+}
+
+/** Passes in print order: those that lie next to each other and are plain ink go together, so that overprints that were measured count. */
+function runsOf(passes: readonly Printed[]): number[][] {
+  const runs: number[][] = [];
+  passes.forEach((pass, k) => {
+    const last = runs.at(-1);
+    if (last && isPlainInk(pass) && isPlainInk(passes[last[0]!]!)) last.push(k);
+    else runs.push([k]);
+  });
+  return runs;
+}
+
+/** Lays passes over the stock and what belongs to it, a row at a time. Plates are in print order. */
 export function createLightLayer(
   kernels: Kernels,
   sheet: Sheet,
   passes: readonly Printed[],
   width: number,
+  surface: Surface,
 ): LightLayer {
+  const { run } = kernels;
   const stock = loadTable(kernels, 'lay-stock', Float64Array.from(stockLight(sheet.stock)), new Float64Array(3));
-  const tables = passes.map((pass, k) => {
+  const light = kernels.scratch('lay-light', width * 16 + 64).ptr;
+
+  /** Plain inks by the overprints that they make. */
+  function inkLayer(run_: readonly number[]): Layer {
+    const { through, adds } = inkOverprints(
+      sheet.stock,
+      run_.map((k) => passes[k]!.ink),
+    );
+    const table = loadTable(kernels, `lay-overprints-${run_[0]}`, through, adds);
+    return (area, plates) => {
+      const bits = run_.map((k) => plates[k] as Bitmap);
+      const { pointers, point } = loadPlates(kernels, bits, `lay-${run_[0]}`);
+      return (row) => {
+        point(row);
+        run.layCodes(pointers.ptr, bits.length, table, area.width, light);
+      };
+    };
+  }
+
+  function colourLayer(pass: Printed, k: number): Layer {
+    const colours = passColours(kernels, sheet, pass, k);
+    const blend = blendOf(pass);
+    const { strength, opacity, meets } = pass.ink;
+    const { bytes } = layerTables(kernels);
+    const lay = blend
+      ? blendedRows(kernels, blend.name as never, strength)
+      : (source: number, count: number) =>
+          run.layColours(source, count, strength, opacity, meets === 'light', bytes, light);
+    return (area, plates) => (row) =>
+      lay(colours(plates[k]!, row, area.x, area.y + row * area.step), area.width, light);
+  }
+
+  /** Shares of one ink, or the colours of a palette, laid as ink. */
+  function levelLayer(pass: Printed, k: number): Layer {
     const { through, adds } = inkLayers(pass);
-    return loadTable(kernels, `lay-table-${k}`, through, adds);
-  });
-  const light = kernels.scratch('lay-light', width * 16 + 64);
+    const table = loadTable(kernels, `lay-table-${k}`, through, adds);
+    return (_, plates) => (row) => {
+      const plate = plates[k]!;
+      const lay = isBitmap(plate) ? run.layBits : run.layLevels;
+      lay(loadRow(kernels, plate, row), table, plate.width, light);
+    };
+  }
+
+  function passLayer(indices: readonly number[]): Layer {
+    const k = indices[0]!;
+    const pass = passes[k]!;
+    if (isPlainInk(pass)) return inkLayer(indices);
+    if (blendOf(pass) || pass.colouring?.darks === 'tinted' || pass.colouring?.lights === 'tinted')
+      return colourLayer(pass, k);
+    const [levels, colours] = [levelLayer(pass, k), colourLayer(pass, k)];
+    return (area, plates) => (isArtwork(plates[k]!) ? colours : levels)(area, plates);
+  }
+
+  function surfaceLayer(layer: SurfaceLayer, name: string): Layer {
+    if (layer.kind === 'curve') {
+      const table = kernels.scratch(`lay-curve-${name}`, layer.table.byteLength);
+      kernels.f32(table).set(layer.table);
+      return ({ width: count }) =>
+        () =>
+          run.mapLight(light, count, table.ptr);
+    }
+    if (layer.kind === 'colours') {
+      const { bytes } = layerTables(kernels);
+      return (area) => {
+        const colours = layer.colours.read(area);
+        return (row) =>
+          run.layColours(
+            loadRow(kernels, colours, row),
+            area.width,
+            layer.strength,
+            layer.opacity,
+            false,
+            bytes,
+            light,
+          );
+      };
+    }
+    const table = loadTable(kernels, `lay-map-${name}`, layer.light.through, layer.light.adds);
+    return (area) => {
+      const map = layer.map.read(area);
+      const even = typeof map === 'number' ? new Uint8Array(area.width).fill(map) : null;
+      const rows = even ? 1 : rowsOf(area);
+      const plate = { width: area.width, height: rows, levels: 256, data: even ?? (map as Uint8Array) };
+      return (row) => run.layLevels(loadRow(kernels, plate, even ? 0 : row), table, area.width, light);
+    };
+  }
+
+  const layers = [
+    ...surface.under.map((layer, k) => surfaceLayer(layer, `under-${k}`)),
+    ...runsOf(passes).map(passLayer),
+    ...surface.over.map((layer, k) => surfaceLayer(layer, `over-${k}`)),
+  ];
   return {
-    row(plates, row) {
-      kernels.run.fillLight(light.ptr, width, stock);
-      plates.forEach((plate, k) => {
-        const bytes = rowBytes(plate);
-        const values = kernels.scratch('lay-values', bytes + 16);
-        kernels.u8(values).set(plate.data.subarray(row * bytes, (row + 1) * bytes));
-        const lay = isBitmap(plate) ? kernels.run.layBits : kernels.run.layLevels;
-        lay(values.ptr, tables[k]!, plate.width, light.ptr);
-      });
-      return light.ptr;
+    over(area, plates) {
+      const rows = layers.map((layer) => layer(area, plates));
+      return (row) => {
+        run.fillLight(light, area.width, stock);
+        for (const lay of rows) lay(row);
+        return light;
+      };
     },
   };
 }

@@ -8,7 +8,7 @@ import { placePicture } from '../picture/placement.ts';
 import type { Job, Pass } from '../document/types.ts';
 import { type Planned, planned } from '../raster/planned.ts';
 import { lastReads } from '../raster/shared-reads.ts';
-import { isBitmap, type Plate } from '../raster/plate.ts';
+import { inkBytes, type Plate } from '../raster/plate.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import type { PictureSource } from '../raster/source.ts';
 import type { Cover } from '../stencil/cover.ts';
@@ -51,16 +51,7 @@ function pictureRaster(env: PrintEnv, job: Job, placing: PlacingSettings): Raste
 }
 
 /** A plate in black on white, 8-bit grey. */
-function greyOf(plate: Plate): Uint8Array {
-  if (!isBitmap(plate)) return plate.data.map((level) => 255 - Math.round((255 * level) / (plate.levels - 1)));
-  const out = new Uint8Array(plate.width * plate.height);
-  for (let y = 0, at = 0; y < plate.height; y++) {
-    for (let x = 0; x < plate.width; x++, at++) {
-      out[at] = (plate.data[y * plate.stride + (x >> 3)]! >> (7 - (x & 7))) & 1 ? 0 : 255;
-    }
-  }
-  return out;
-}
+const greyOf = (plate: Plate): Uint8Array => inkBytes(plate).map((ink) => 255 - ink);
 
 /** The print of a pass, alone in black on white or with all passes under it in their inks. */
 function printRaster(env: PrintEnv, job: Job, plates: PlatePlanner, id: string, under: boolean): Raster | null {

@@ -1,13 +1,15 @@
 import { bendInputs, bendMap } from '../bend/index.ts';
 import { basePasses, isInRosette, passesOnBase } from '../document/separations.ts';
 import type { Fill, Job, Pass } from '../document/types.ts';
+import { isCoverage } from '../picture/feed-params.ts';
+import { liftedLight } from '../picture/lifted-light.ts';
 import type { Area, LightRows } from '../raster/area.ts';
 import { type Planned, planned } from '../raster/planned.ts';
 import type { Plate } from '../raster/plate.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { planScreen } from '../screen/compile-screen.ts';
-import type { CompiledScreen, Plater, ToneInput } from '../screen/compiled.ts';
+import { type CompiledScreen, type Plater, takesColours, type ToneInput } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { isWorn, wornPlate } from '../wear/worn-plate.ts';
@@ -62,6 +64,15 @@ function colourLights(env: PrintEnv, job: Job, pass: Pass, fill: Fill, light: Pl
   return (['r', 'g', 'b'] as const).map((part) => planLight(env, job, { pass, fill }, part));
 }
 
+/** Where the picture of a fill is clear; null for what has no alpha of its own. */
+function planClear(env: PrintEnv, job: Job, pass: Pass, fill: Fill): Planned<LightRows> | null {
+  return isCoverage(fill.feed.part) ? null : planLight(env, job, { pass, fill }, 'alpha');
+}
+
+/** Light of artwork without the white that its clear parts were mixed with. */
+const lifted = (env: PrintEnv, light: Planned<LightRows>, clear: Planned<LightRows>): Planned<LightRows> =>
+  planned('lifted', null, [light, clear], (_, [own, alpha]) => liftedLight(env.kernels, own.read, alpha.read));
+
 /** Whether the ink of a fill lies on a base. */
 const onBase = (job: Job, { feed }: Fill): boolean =>
   feed.part === 'ink' && feed.separation !== null && basePasses(job, feed.separation).length > 0;
@@ -106,8 +117,10 @@ export function planChain(
     caches.light === NO_CACHES.light
       ? picked
       : { key: picked.key, read: (area) => caches.light(picked.key, area, () => picked.read(area)) };
-  const colours = screen.prints.palette ? colourLights(env, job, pass, fill, light) : [];
-  const tones = planTones(env, { job, fill, screen, light, colours, finish: finished ? { gain } : null });
+  const mixed = takesColours(screen.prints) ? colourLights(env, job, pass, fill, light) : [];
+  const clear = screen.prints.artwork ? planClear(env, job, pass, fill) : null;
+  const colours = clear ? mixed.map((own) => lifted(env, own, clear)) : mixed;
+  const tones = planTones(env, { job, fill, screen, light, colours, clear, finish: finished ? { gain } : null });
   return { fill, light, tones, screen, bends: bendInputs(fill.bend) };
 }
 
@@ -164,8 +177,8 @@ export function planFill(env: PrintEnv, job: Job, pass: Pass, fill: Fill, how: P
     [plan, screen],
     () => (area) => ready().plater.plate(area),
   );
-  // Of a palette no value is bare stock: its wear is part of its stencil.
-  const own = screen.prints.palette ? whole : planWorn(job, fill, whole);
+  // Of a palette or artwork no value is bare stock: its wear is part of its stencil.
+  const own = takesColours(screen.prints) ? whole : planWorn(job, fill, whole);
   /** A plate that is read twice, for its pass and for the base under it, is made once. */
   const readOnce = (plate: Planned<Plate>): Planned<Plate> => {
     const owner = ownerOf(env, job, fill);
@@ -173,7 +186,7 @@ export function planFill(env: PrintEnv, job: Job, pass: Pass, fill: Fill, how: P
     return owner ? { key: plate.key, read: lastReads(owner, key, plate.read) } : plate;
   };
   const inks = passesOnBase(job, fill)
-    .filter((p) => !printsOf(p).palette)
+    .filter((p) => !printsOf(p).palette && !printsOf(p).artwork)
     .map((p) => planInk(env, job, p, { draft, piecemeal }));
   return {
     light,

@@ -7,13 +7,14 @@ import { type Planned, planned } from '../raster/planned.ts';
 import type { Plate } from '../raster/plate.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
-import type { Plater, ToneInput, ValueReader } from '../screen/compiled.ts';
+import { type Plater, takesColours, type ToneInput, type ValueReader } from '../screen/compiled.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { isWorn, wornCover, wornPlate } from '../wear/worn-plate.ts';
 import type { Cover } from '../stencil/cover.ts';
 import type { PlannedCover } from '../stencil/edges.ts';
 import { finishTones } from '../tone/finish.ts';
 import { type Blended, blendFills, type Layer } from './blend-fills.ts';
+import { combineArtwork } from './combine-artwork.ts';
 import { barePlate, combinePlates, type GroupPlate, inkBits } from './combine-plates.ts';
 import { compiledScreen } from './compiled-screen.ts';
 import type { PrintEnv } from './env.ts';
@@ -42,7 +43,7 @@ const SCRAPED = Uint8Array.of(0, 1);
 interface Group {
   readonly fill: Fill;
   readonly chain: ChainPlan;
-  /** The plate of a fill that prints a palette or lies under other inks, made without its stencil. */
+  /** The plate of a fill that prints colours or lies under other inks, made without its stencil. */
   readonly whole: PassPlan | null;
 }
 
@@ -51,7 +52,7 @@ const EVERYWHERE: PlannedCover = planned('everywhere', null, [], () => (): Cover
 
 /** Whether a fill's plate is made of more than its tones. */
 const standsAlone = (job: Job, chain: ChainPlan): boolean =>
-  chain.screen.prints.palette !== null || passesOnBase(job, chain.fill).length > 0;
+  takesColours(chain.screen.prints) || passesOnBase(job, chain.fill).length > 0;
 
 /** What fills must have in common to go through one screen. */
 const groupKey = ({ screen, bends, fill }: ChainPlan): string =>
@@ -152,11 +153,12 @@ export function planFills(
       if (!blend && !carries) return [];
       const plate = whole ? whole.plate.read(area) : wornPlate(platers[g]!.plate(area), area, fill.wear, perMm);
       if (!blend) return [];
-      const cover = own.palette ? wornCover(blend.cover, area, fill.wear, perMm) : blend.cover;
+      const cover = takesColours(own) ? wornCover(blend.cover, area, fill.wear, perMm) : blend.cover;
       if (fill.over === 'scrapes')
         return [{ plate: inkBits(plate), values: SCRAPED, cover, least: carries ? 1 : 0, scrapes: true }];
       return [{ plate, values: valueMap(prints, own), cover, least: whole ? HALF : carries ? 1 : 0, scrapes: false }];
     });
+    if (prints.artwork) return combineArtwork(area, plates, prints, pass.ink.colour);
     return plates.length === 0 ? barePlate(area, levels) : combinePlates(area, plates, { levels, shares });
   }
 
@@ -164,6 +166,7 @@ export function planFills(
     size,
     gain,
     prints,
+    ink: prints.artwork && prints.values.length > 1 ? pass.ink.colour : null,
     fills: layers.map(({ chain, group }, k) => ({
       // Undermost ink lies over nothing.
       over: k === 0 && laysInk(chain.fill.over) ? null : chain.fill.over,

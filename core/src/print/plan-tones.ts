@@ -2,12 +2,19 @@ import type { Fill, Job } from '../document/types.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { isCoverage } from '../picture/feed-params.ts';
 import type { Area, LightReader, LightRows } from '../raster/area.ts';
+import { lightCodes } from '../raster/blur.ts';
 import { mapTones, mapTonesTo } from '../raster/map-tones.ts';
 import { type Size, sheetPixels } from '../raster/sheet.ts';
 import { onPrintedSheet, paintShare, type PaintStroke, paintTones } from '../raster/strokes.ts';
 import { createCellMeans } from '../screen/cells/cell-means.ts';
 import { createPlaceMeans } from '../screen/cells/place-means.ts';
-import type { CompiledScreen, ToneInput, ToneTables, ValueReader } from '../screen/compiled.ts';
+import {
+  type CompiledScreen,
+  takesColours,
+  type ToneInput,
+  type ToneTables,
+  type ValueReader,
+} from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { type Finish, finishTones } from '../tone/finish.ts';
 import type { CurveSettings } from '../tone/params.ts';
@@ -126,9 +133,11 @@ interface TonesAsked {
   readonly job: Job;
   readonly fill: Fill;
   readonly screen: PlannedScreen;
-  /** The light of the fill, and for palettes of its colours. */
+  /** The light of the fill, and for palettes and artwork of its colours. */
   readonly light: Planned<LightRows>;
   readonly colours: readonly Planned<LightRows>[];
+  /** Where the picture is clear, for artwork that prints with its alpha. */
+  readonly clear: Planned<LightRows> | null;
   /** How tones are finished: with dot gain of the press, for a look at the pressed print. Null if that comes later. */
   readonly finish: Pick<Finish, 'gain'> | null;
 }
@@ -144,14 +153,16 @@ export const finishOf = ({ screen: { smallest, solidFrom } }: Fill, gain: number
 function workOf({ job, fill, screen: planned, finish }: TonesAsked): { work: ToneWork; byCells: boolean } {
   const { tone, feed, screen } = fill;
   const direct = isCoverage(feed.part);
-  // Colours of a palette are not coverage: they are always matched by their light.
-  const curve = planned.prints.palette ? { ...tone, meaning: 'light' } : tone;
+  // Colours of a palette or of artwork are not coverage: they are always taken by their light.
+  const coloured = takesColours(planned.prints);
+  const curve = coloured ? { ...tone, meaning: 'light' } : tone;
   const { bleed, ppi } = job.sheet;
   return {
     work: {
-      curve: { settings: curveInUse(curve, direct && !planned.prints.palette), direct },
+      curve: { settings: curveInUse(curve, direct && !coloured), direct },
       paint: tone.paint.length > 0 ? { strokes: tone.paint, bleed, ppi } : null,
-      finish: finish && finishOf(fill, finish.gain),
+      // Limits of tone are those of dots: artwork has none.
+      finish: finish && !planned.prints.artwork ? finishOf(fill, finish.gain) : null,
     },
     byCells: screen.oneTone && planned.traits.cells,
   };
@@ -159,10 +170,10 @@ function workOf({ job, fill, screen: planned, finish }: TonesAsked): { work: Ton
 
 /** Plans the tones of a fill, from its light to what the screen compares. */
 export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
-  const { job, screen, light, colours } = asked;
+  const { job, screen, light, colours, clear } = asked;
   const { work, byCells } = workOf(asked);
   const sheet = sheetPixels(job.sheet);
-  const from = screen.prints.palette ? colours : [light];
+  const from = takesColours(screen.prints) ? [...colours, ...(clear ? [clear] : [])] : [light];
   const depends = byCells ? [...from, { key: screen.key }] : from;
   return {
     key: keyOf(byCells ? 'cell tones' : 'tones', work, depends),
@@ -180,6 +191,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
           work,
           colours.map((c) => c.read),
         ),
+        clear: clear && ((area) => lightCodes(env.kernels, clear.read(area))),
         piecemeal,
       };
     },

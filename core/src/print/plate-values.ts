@@ -4,7 +4,7 @@ import { laysInk } from '../document/fill-params.ts';
 import type { Fill, Pass } from '../document/types.ts';
 import { isWorn } from '../wear/worn-plate.ts';
 import { screenPrints } from '../screen/compile-screen.ts';
-import type { Prints } from '../screen/compiled.ts';
+import { type Prints, takesColours } from '../screen/compiled.ts';
 
 /** What one value of a plate stands for: a share 0..1 of the pass's ink, or a colour of its own. */
 export type PlateValue = { readonly ink: number } | { readonly colour: string };
@@ -14,18 +14,22 @@ export interface PassPrints {
   readonly values: readonly PlateValue[];
   /** Whether some of them are colours of their own. */
   readonly palette: boolean;
+  /** Whether the plate holds artwork: colours with alpha. What other fills of the pass print then counts as artwork too. */
+  readonly artwork: boolean;
+  /** Whether marks carry all of its tones, as a press needs it. */
+  readonly screened: boolean;
 }
 
 type Fills = Pick<Pass, 'fills'>;
 
-/** Whether a fill prints a palette and is worn: none of its own values is bare stock, which wear lays open. */
-const wornPalette = ({ screen, wear }: Fill): boolean => isWorn(wear) && screenPrints(screen).palette !== null;
+/** Whether a fill prints colours and is worn: none of its own values is bare stock, which wear lays open. */
+const wornColours = ({ screen, wear }: Fill): boolean => isWorn(wear) && takesColours(screenPrints(screen));
 
 /** Whether a pass is one fill over the whole sheet, so that its plate is what that fill's screen makes. */
 export function wholeFill(pass: Fills): Fill | null {
   const [only, ...others] = printingFills(pass);
   if (!only || others.length > 0 || only.stencil !== null) return null;
-  return laysInk(only.over) && !wornPalette(only) ? only : null;
+  return laysInk(only.over) && !wornColours(only) ? only : null;
 }
 
 const steps = (levels: number): readonly PlateValue[] =>
@@ -48,16 +52,23 @@ export function printsOf(pass: Fills): PassPrints {
   const whole = wholeFill(pass);
   if (whole) {
     const prints = screenPrints(whole.screen);
-    return { values: ownValues(prints), palette: prints.palette !== null };
+    return {
+      values: ownValues(prints),
+      palette: prints.palette !== null,
+      artwork: prints.artwork,
+      screened: prints.screened,
+    };
   }
   const all = printingFills(pass)
     .filter((fill) => laysInk(fill.over))
     .map(({ screen }) => screenPrints(screen));
-  const inks = all.filter((p) => !p.palette).map((p) => p.levels);
+  const inks = all.filter((p) => !takesColours(p)).map((p) => p.levels);
   const colours = [...new Set(all.flatMap((p) => p.palette ?? []))];
   return {
     values: [...steps(commonLevels(inks)), ...colours.map((colour) => ({ colour }))].slice(0, MOST_LEVELS),
     palette: colours.length > 0,
+    artwork: all.some((p) => p.artwork),
+    screened: all.every((p) => p.screened),
   };
 }
 

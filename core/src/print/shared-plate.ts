@@ -1,5 +1,6 @@
 import { printingFills } from '../document/fills.ts';
-import { passesOnBase } from '../document/separations.ts';
+import { platesBehind } from '../document/plates-behind.ts';
+import { isMoved } from '../document/impression-params.ts';
 import type { Job, Pass } from '../document/types.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { screenTraits } from '../screen/compile-screen.ts';
@@ -12,17 +13,18 @@ import { wholeFill } from './plate-values.ts';
 export const PLATE_THREADS = 2;
 
 /** Whether the plate of a pass can only be made from the top of the sheet downwards. */
-export const goesDownwards = (job: Pick<Job, 'sheet' | 'passes'>, pass: Pass): boolean =>
-  [pass, ...printingFills(pass).flatMap((fill) => passesOnBase(job, fill))]
+export const goesDownwards = (job: Pick<Job, 'sheet' | 'passes' | 'stencils'>, pass: Pass): boolean =>
+  platesBehind(job, pass)
     .flatMap(printingFills)
     .some(({ screen }) => screenTraits(screen, job.sheet.ppi).order === 'downwards');
 
 /** Whether two threads can make a pass's plate together without changing a byte of it. */
-export function canShare(job: Pick<Job, 'sheet' | 'passes'>, pass: Pass): boolean {
+export function canShare(job: Pick<Job, 'sheet' | 'passes' | 'stencils'>, pass: Pass): boolean {
   const fill = wholeFill(pass);
-  if (!fill) return false;
+  // Its plate must be all that the screen makes, where it makes it.
+  if (!fill || platesBehind(job, pass).length > 1 || isMoved(pass)) return false;
   const { screen, tone } = fill;
-  if (tone.paint.length > 0 || passesOnBase(job, fill).length > 0) return false;
+  if (tone.paint.length > 0) return false;
   return screenTraits(screen, job.sheet.ppi).sharesThreads;
 }
 

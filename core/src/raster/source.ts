@@ -1,3 +1,5 @@
+import type { Area } from './area.ts';
+
 /**
  * Pixels of an imported picture, 8-bit sRGB, read a few rows at a time.
  * One channel is grey; four are R, G, B and alpha (not premultiplied).
@@ -8,6 +10,8 @@ export interface PictureSource {
   readonly channels: 1 | 4;
   /** Rows y .. y + count − 1 in full width, channels interleaved. */
   read(y: number, count: number): Uint8Array;
+  /** Just the pixels of an area, every step-th row of it; left out where whole rows cost no more. */
+  readonly part?: (area: Area) => Uint8Array;
 }
 
 /** A source over bytes that are already in memory. */

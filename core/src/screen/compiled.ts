@@ -22,9 +22,16 @@ export interface Prints {
   readonly palette: readonly string[] | null;
   /** Where the nearest colour of a palette is chosen. */
   readonly space: 'oklab' | 'light';
+  /** Colours of the artwork itself, with alpha, instead of ink. */
+  readonly artwork: boolean;
+  /** Whether marks carry the tone, as a press needs it. */
+  readonly screened: boolean;
 }
 
-export const ONE_INK: Prints = { levels: 2, palette: null, space: 'light' };
+export const ONE_INK: Prints = { levels: 2, palette: null, space: 'light', artwork: false, screened: true };
+
+/** Whether a screen is given the colours of a picture rather than tones. */
+export const takesColours = ({ palette, artwork }: Prints): boolean => artwork || palette !== null;
 
 /** Tone tables of a pass for both depths of picture codes: 256 or 65536 tones 0..65535, made when first asked for. */
 export interface ToneTables {
@@ -50,8 +57,10 @@ export interface ToneInput {
    * compare the codes of light themselves, without a tone for every pixel.
    */
   readonly codes: { readonly light: LightReader; readonly tables: ToneTables } | null;
-  /** Light of red, green and blue after the tone curve, for palettes. */
+  /** Light of red, green and blue after the tone curve, for palettes and artwork. */
   readonly colours: ValueReader;
+  /** Where artwork is clear, 65535; null where all of it is opaque, and for screens that print no artwork. */
+  readonly clear: ValueReader | null;
   /**
    * Methods that need all rows above treat each area as a sheet of its own: a first picture, of the same kind but
    * not made of the pixels of the plate.

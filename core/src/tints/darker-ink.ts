@@ -42,6 +42,6 @@ export function printDarker(
   }
   if (job.passes.filter((p) => p.on).length >= MOST_PASSES)
     throw new RangeError(`At most ${MOST_PASSES} passes print.`);
-  const made: Pass = { id: newId, name: ink.name, on: true, ink, fills: [fill] };
+  const made: Pass = { ...pass, id: newId, name: ink.name, on: true, ink, fills: [fill] };
   return { ...job, passes: job.passes.toSpliced(at, 1, left, made) };
 }

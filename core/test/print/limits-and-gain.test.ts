@@ -13,6 +13,7 @@ import {
   sheetPixels,
   withFill,
 } from '../../src/index.ts';
+import { SMOOTH_PARAMS } from '../../src/screen/families/smooth/params.ts';
 import { keptScreens } from '../kept-screens.ts';
 import { kernels } from '../plates.ts';
 
@@ -72,11 +73,15 @@ const SCREENS: readonly (readonly [string, (fill: Fill) => Partial<Fill['screen'
       family: name,
       [name]: { ...(fill.screen[name as 'dots'] as object), ...(name === 'tile' ? { picture: 'tile' } : {}), ...own },
     });
-    const choices = Object.entries(params).filter(([, p]) => p.kind === 'choice' && p.options.length > 2);
+    const choices = Object.entries(params).filter(
+      ([, p]) => p.kind === 'choice' && (p.options.length > 2 || p === SMOOTH_PARAMS.takes),
+    );
     const sizes = 'size' in params ? [{ size: 1 }, { size: 2 }] : [{}];
     const options = choices.flatMap(([key, p]) =>
-      // A palette prints colours, not tones: limits of tone say nothing of it.
-      p.kind === 'choice' ? p.options.filter((o) => o.name !== 'palette').map((o) => ({ [key]: o.name })) : [],
+      // A palette and artwork print colours, not tones: limits of tone say nothing of them.
+      p.kind === 'choice'
+        ? p.options.filter((o) => o.name !== 'palette' && o.name !== 'picture').map((o) => ({ [key]: o.name }))
+        : [],
     );
     if (options.length === 0) options.push({});
     return options.flatMap((option) =>

@@ -1,4 +1,5 @@
 import {
+  DEFAULT_SHEET,
   createFill,
   createJob,
   createPass,
@@ -19,7 +20,7 @@ import {
 
 /* One job with every kind of stencil, edge, tint, tile and wear, each in a cell of its own: what is true of all of them is tried on it. */
 
-const SHEET = { width: 84, height: 63, bleed: 0, ppi: 254, stock: plainStock('White', '#ffffff') };
+const SHEET = { ...DEFAULT_SHEET, width: 84, height: 63, bleed: 0, ppi: 254, stock: plainStock('White', '#ffffff') };
 const ACROSS = 7;
 const SIDE = 12;
 

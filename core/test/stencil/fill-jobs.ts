@@ -1,4 +1,5 @@
 import {
+  DEFAULT_SHEET,
   bitAt,
   type Bitmap,
   createFill,
@@ -38,7 +39,7 @@ export function fillJob(
   const job = createJob('fills', 'p');
   return {
     ...job,
-    sheet: { width: 40, height: 30, bleed: 0, ppi: 254, stock: plainStock('White', '#ffffff') },
+    sheet: { ...DEFAULT_SHEET, width: 40, height: 30, bleed: 0, ppi: 254, stock: plainStock('White', '#ffffff') },
     pictures,
     stencils,
     passes: [{ ...job.passes[0]!, fills }],

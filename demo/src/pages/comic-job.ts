@@ -1,4 +1,5 @@
 import {
+  DEFAULT_SHEET,
   createJob,
   INK_SETS,
   type Job,
@@ -64,7 +65,7 @@ export function comicJob(lines: Picture): Job {
   ]);
   const blank: Job = {
     ...createJob('The day the wind turned, strip', 'none'),
-    sheet: { ...COMIC_PAGE, bleed: 0, ppi: 300, stock: plainStock('Newsprint', '#f1ead9') },
+    sheet: { ...DEFAULT_SHEET, ...COMIC_PAGE, bleed: 0, ppi: 300, stock: plainStock('Newsprint', '#f1ead9') },
     pictures: [lines],
     stencils: [
       linesOf(page),

@@ -1,4 +1,4 @@
-import { createJob, type Fill, type Job, type Picture, plainInk, plainStock } from '@chromatype/core';
+import { DEFAULT_SHEET, createJob, type Fill, type Job, type Picture, plainInk, plainStock } from '@chromatype/core';
 import { MANGA_PAGE, mangaDrawing } from './manga-drawing.ts';
 import { flooded, linesOf, painted, passWith, strokesOf, tintFill } from './parts.ts';
 
@@ -39,7 +39,7 @@ export function mangaJob(lines: Picture): Job {
   const shine = ['32,80 44,86 52,96', '38,78 50,84 58,94'];
   return {
     ...createJob('The night before the wind, page', 'none'),
-    sheet: { ...MANGA_PAGE, bleed: 0, ppi: 600, stock: plainStock('White', '#fbfaf6') },
+    sheet: { ...DEFAULT_SHEET, ...MANGA_PAGE, bleed: 0, ppi: 600, stock: plainStock('White', '#fbfaf6') },
     pictures: [lines],
     stencils: [
       linesOf(page),

@@ -1,4 +1,5 @@
 import {
+  DEFAULT_SHEET,
   createJob,
   darkerInk,
   DEFAULT_SCREEN,
@@ -64,7 +65,7 @@ export function posterJob(): Job {
   const worn = { chips: 0.32, scratches: 0.25, starved: 0.12, size: 0.5 };
   return {
     ...createJob('Kite Week, the wave poster', 'none'),
-    sheet: { width: 300, height: 300, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f6eedb') },
+    sheet: { ...DEFAULT_SHEET, width: 300, height: 300, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f6eedb') },
     stencils: [
       wave,
       edged({ ...wave, id: 'wave-inside', name: 'Inside of the wave' }, { inset: 6 }),

@@ -19,6 +19,11 @@ const TAKEN: readonly Taken[] = [
     types: /^application\/(octet-stream|zip)$/,
     said: 'application/octet-stream or application/zip',
   },
+  {
+    path: /^\/api\/artwork\/?$/,
+    types: /^(application\/octet-stream|image\/openraster)$/,
+    said: 'application/octet-stream or image/openraster',
+  },
   { path: /^/, types: /^application\/json$/, said: 'application/json' },
 ];
 

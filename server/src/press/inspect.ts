@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import { cut } from '@chromatype/core';
 import { diskFullOf } from '../errors/disk-full.ts';
 import { statedPpi } from '../pictures/reading/resolution.ts';
-import { type Archive, ArchiveError, withArchive } from './archive.ts';
+import { type Archive, ArchiveError, withArchive } from '../archives/archive.ts';
 
 /** One thing that the shop looked at. */
 export interface PressCheck {

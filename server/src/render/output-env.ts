@@ -1,4 +1,5 @@
-import type { Kernels, OutputEnv, PictureLookup } from '@chromatype/core';
+import { Readable } from 'node:stream';
+import type { EncodeAsked, Held, Kernels, OutputEnv, PictureLookup } from '@chromatype/core';
 import sharp from 'sharp';
 import { words } from '../plates/words.ts';
 
@@ -15,10 +16,23 @@ function srgbProfile(): Promise<Uint8Array> {
   return profile;
 }
 
+/** Encodes a PNG as JPEG or WebP, row by row as it is read; the colours of its profile stay. */
+function encode(png: Held, { format, quality }: EncodeAsked): AsyncIterable<Uint8Array> {
+  const image = sharp({ sequentialRead: true, limitInputPixels: false, unlimited: true }).keepIccProfile();
+  const encoder =
+    format === 'jpeg'
+      ? image.jpeg({ quality, chromaSubsampling: '4:4:4' })
+      : image.webp({ quality, smartSubsample: true });
+  const source = Readable.from(png.pieces());
+  source.on('error', (error) => encoder.destroy(error));
+  return source.pipe(encoder);
+}
+
 /** What writers of outputs need on this machine. */
 export const outputEnv = async (kernels: Kernels, pictures: PictureLookup): Promise<OutputEnv> => ({
   kernels,
   pictures,
   words,
   profile: await srgbProfile(),
+  encode,
 });

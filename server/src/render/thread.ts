@@ -8,6 +8,7 @@ import {
   type SmallPrint,
 } from '@chromatype/core';
 import { openPictures, type StoredPicture } from './file-source.ts';
+import { outputEnv } from './output-env.ts';
 import { writeFile } from './write-file.ts';
 
 interface Task {
@@ -56,5 +57,7 @@ export function smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
 
 /** Bytes that an output will take, nearly. */
 export function estimate(task: EstimateTask): Promise<number> {
-  return withPictures(task, (pictures) => estimateOutput({ kernels, pictures }, task.job, task.asked));
+  return withPictures(task, async (pictures) =>
+    estimateOutput(await outputEnv(kernels, pictures), task.job, task.asked),
+  );
 }

@@ -5,6 +5,7 @@ import { type Bounds, GivenUp, Lane } from './lane.ts';
 import type { Input, Output } from './tasks.ts';
 
 const PICTURE: Bounds = { seconds: 120, what: 'picture' };
+const ARTWORK: Bounds = { seconds: 120, what: 'layered file' };
 const ARCHIVE: Bounds = { seconds: 60, what: 'archive' };
 
 /**
@@ -75,6 +76,10 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
 
   inspectPackage(input: Input<'inspectPackage'>): Promise<Output<'inspectPackage'>> {
     return this.archives.run('inspectPackage', input, ARCHIVE);
+  }
+
+  readArtwork(input: Input<'readArtwork'>): Promise<Output<'readArtwork'>> {
+    return this.pictures.run('readArtwork', input, ARTWORK);
   }
 
   onModuleDestroy(): void {

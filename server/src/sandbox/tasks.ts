@@ -1,4 +1,5 @@
 import { readFile } from 'node:fs/promises';
+import { readArtwork } from '../artwork/read-artwork.ts';
 import { writeMissingLevels } from '../pictures/missing-levels.ts';
 import { storePicture } from '../pictures/reading/store-picture.ts';
 import { inspectPackage } from '../press/inspect.ts';
@@ -17,6 +18,7 @@ export const TASKS = {
     storePicture(await readFile(file), name, folder, svgShare),
   writeMissingLevels,
   inspectPackage,
+  readArtwork,
 };
 
 export type TaskName = keyof typeof TASKS;

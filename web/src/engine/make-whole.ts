@@ -1,5 +1,5 @@
-import { isBitmap, type Job, type Pass, printBands, rowBytes, sheetPixels } from '@chromatype/core';
-import type { SharedPlate } from './shared-plate.ts';
+import { type Job, type Pass, printBands, rowBytes, sheetPixels } from '@chromatype/core';
+import { levelsOf, type SharedPlate } from './shared-plate.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 
 /** Milliseconds of work between two reports, at which other requests get their turn. */
@@ -20,7 +20,7 @@ export async function makeWhole(
     if (!made) {
       const stride = rowBytes(plate);
       const buffer = new SharedArrayBuffer(stride * height);
-      made = { levels: isBitmap(plate) ? 0 : plate.levels, bytes: new Uint8Array(buffer), stride, buffer };
+      made = { levels: levelsOf(plate), bytes: new Uint8Array(buffer), stride, buffer };
     }
     made.bytes.set(plate.data, y * made.stride);
     if (performance.now() - last < REPORT_EVERY) continue;

@@ -4,6 +4,7 @@ import {
   byteOfLight,
   type CompiledScreen,
   type Cover,
+  FLAT,
   composeExact,
   countCache,
   createDisplayMeans,
@@ -30,6 +31,7 @@ import {
   type Plate,
   planLight,
   planPass,
+  planSurface,
   plateKey,
   type PrintCaches,
   type PrintEnv,
@@ -40,12 +42,15 @@ import {
   type RunMask,
   runBytes,
   sheetPixels,
+  type Surface,
+  surfaceKey,
+  type SurfaceMap,
   type ToneTables,
 } from '@chromatype/core';
 import { everyLightRow } from './light-rows.ts';
 import { equalPlates, ShownSlabs } from './shown-slabs.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
-import { changesOnPress, layTexture, platePressed } from './pressed.ts';
+import { changesOnPress, platePressed } from './pressed.ts';
 import { type ExactPixels, printedJob, type Slab, shownAs } from './slab.ts';
 import { grownView, visibleSheet } from './view.ts';
 
@@ -58,6 +63,8 @@ const PLATE_BYTES = 64e6;
 const MASK_BYTES = 64e6;
 /** Covers of stencils over blocks: while a tone is dragged, where it prints stays. */
 const COVER_BYTES = 96e6;
+/** Maps of textures and finishes over blocks: they stay whatever is printed. */
+const SURFACE_BYTES = 64e6;
 const SCREEN_BYTES = 96e6;
 const WHOLE_BYTES = 400e6;
 /** Plans of twelve passes, as first pictures and settled, and of the states that a hand goes through. */
@@ -89,6 +96,9 @@ export class SheetEngine {
   private readonly covers = byteCache<{ readonly cover: Cover }>(COVER_BYTES, ({ cover }) =>
     typeof cover === 'number' ? 64 : cover.byteLength,
   );
+  private readonly surfaces = byteCache<{ readonly map: SurfaceMap }>(SURFACE_BYTES, ({ map }) =>
+    typeof map === 'number' ? 64 : map.byteLength,
+  );
   private readonly masks = byteCache<RunMask>(MASK_BYTES, runBytes);
   private readonly lasts = byteCache<Plate>(PLATE_BYTES, (plate) => plate.data.byteLength);
   private readonly shown = new ShownSlabs();
@@ -109,6 +119,14 @@ export class SheetEngine {
     tables: (key, make) => remember(this.tables, key, make),
     mask: (key, make) => remember(this.masks, key, make),
     cover: (key, area, make) => this.cover(key, area, make),
+    surface: (key, area, make) =>
+      remember(
+        this.surfaces,
+        `${this.names.of(key)} ${area.x} ${area.y} ${area.width} ${area.height} ${area.step}`,
+        () => ({
+          map: make(),
+        }),
+      ).map,
   };
 
   addPicture({ hash, width, height, channels, buffer, copyOf }: PictureBuffer): void {
@@ -145,6 +163,7 @@ export class SheetEngine {
         screen: this.caches.screen,
         mask: this.caches.mask,
         cover: this.caches.cover,
+        surface: this.caches.surface,
         shared: this.board,
       },
     };
@@ -238,19 +257,24 @@ export class SheetEngine {
     const { view, draft, first, rows, press } = slab;
     const { sheet, passes } = shownAs(slab);
     const platesOver = this.platesOf(printedJob(slab), draft, press);
+    const surface = this.surfaceOf(slab);
     const made = (read: (area: Area, k: number) => readonly Plate[]) => {
-      const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows, soft: true });
+      const means = createDisplayMeans(this.kernels, sheet, passes, { ...view, first, rows, soft: true }, surface);
       for (const [k, area] of this.blocks(slab).entries()) means.add(area, read(area, k));
       return means.rgba();
     };
     if (!draft && !press) {
       const plates = this.blocks(slab).map((area) => this.lastOf(area, passes, platesOver(area)));
-      const shown = this.shown.keyOf([view, first, rows, sheet, passes.map((p) => p.ink)], plates);
+      const looks = passes.map(({ ink, colouring }) => [ink, colouring]);
+      const shown = this.shown.keyOf([view, first, rows, sheet, looks, surfaceKey(surface)], plates);
       return this.shown.get(shown, () => made((_, k) => plates[k]!));
     }
-    const rgba = made(platesOver);
-    if (press) layTexture(rgba, sheet, { ...view, originY: view.originY + first });
-    return rgba;
+    return made(platesOver);
+  }
+
+  /** What a slab shows besides its plates: film shows nothing else. */
+  private surfaceOf({ job, film, press }: Slab): Surface {
+    return film ? FLAT : planSurface(this.env, job, press);
   }
 
   /**
@@ -272,11 +296,11 @@ export class SheetEngine {
     const { draft, press } = slab;
     const { sheet, passes } = shownAs(slab);
     const platesOver = this.platesOf(printedJob(slab), draft, press);
-    return this.blocks({ ...slab, step: 1 }).map((area) => {
-      const rgba = composeExact(this.kernels, sheet, passes, platesOver(area), area);
-      if (press) layTexture(rgba, sheet, { width: area.width, originX: area.x, originY: area.y, scale: 1 });
-      return { ...area, rgba };
-    });
+    const surface = this.surfaceOf(slab);
+    return this.blocks({ ...slab, step: 1 }).map((area) => ({
+      ...area,
+      rgba: composeExact(this.kernels, sheet, passes, platesOver(area), area, surface),
+    }));
   }
 
   /**

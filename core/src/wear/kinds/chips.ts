@@ -1,4 +1,4 @@
-import { addNoiseRow } from '../row-noise.ts';
+import { addNoiseRow } from '../../raster/row-noise.ts';
 import type { WearKind } from './kind.ts';
 
 /** Small pieces with rough edges that have broken off. */

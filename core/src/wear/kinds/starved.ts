@@ -1,5 +1,5 @@
 import { hash32 } from '../../math/hash.ts';
-import { addNoiseRow } from '../row-noise.ts';
+import { addNoiseRow } from '../../raster/row-noise.ts';
 import type { WearKind } from './kind.ts';
 
 /** A patch against a chip, and a grain of it. */

@@ -54,8 +54,8 @@ export const grainPixels = ({ size, sizeIn }: GrainSettings, ppi: number): numbe
 
 /** What the plate of a screen of grain holds. */
 export function printsOf({ prints, levels, palette, space }: GrainSettings): Prints {
-  if (prints === 'palette') return { levels: palette.length, palette, space };
-  return prints === 'levels' ? { levels, palette: null, space: 'light' } : ONE_INK;
+  if (prints === 'palette') return { ...ONE_INK, levels: palette.length, palette, space };
+  return prints === 'levels' ? { ...ONE_INK, levels } : ONE_INK;
 }
 
 /** Whether the seed counts: diffusion begins with errors of chance. */

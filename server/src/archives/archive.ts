@@ -84,7 +84,10 @@ export async function withArchive<T>(
     return { zip, entries: await entriesOf(zip) };
   };
   const { zip, entries } = await opened().catch((error: unknown) => {
-    throw error instanceof ArchiveError ? error : new ArchiveError('This is not a ZIP archive that can be opened.');
+    if (error instanceof ArchiveError) throw error;
+    if (/invalid relative path|absolute path|invalid characters/.test(String(error)))
+      throw new ArchiveError('A file in this archive has a path that leads out of it; the archive is not opened.');
+    throw new ArchiveError('This is not a ZIP archive that can be opened.');
   });
   try {
     checkOverlap(entries);

@@ -1,0 +1,183 @@
+/**
+ * Layers of colour over a row of light (four floats a pixel: r, g, b and 1, linear). A layer is a row of RGBA bytes,
+ * encoded sRGB, not multiplied by alpha. Tables of light: `encode` has the encoded value of light k / 65535 and `decode`
+ * the light of the encoded value k / 65535, both as 65536 f32.
+ */
+
+// @ts-ignore: decorator
+@inline
+function at65535(value: f32): usize {
+  return <usize>(max<f32>(0, min<f32>(1, value)) * 65535 + 0.5);
+}
+
+// @ts-ignore: decorator
+@inline
+function looked(table: usize, value: f32): f32 {
+  return load<f32>(table + (at65535(value) << 2));
+}
+
+/** RGBA words of a one-bit row: colours[0] where it is bare, colours[1] where it prints. */
+export function coloursOfBits(bits: usize, colours: usize, width: i32, out: usize): void {
+  const bare = load<u32>(colours);
+  const ink = load<u32>(colours, 4);
+  for (let x = 0; x < width; x++) {
+    const bit = (<usize>load<u8>(bits + <usize>(x >> 3)) >> <usize>(7 - (x & 7))) & 1;
+    store<u32>(out + ((<usize>x) << 2), bit ? ink : bare);
+  }
+}
+
+/** RGBA words of a row of values, one byte each: colours[value]. */
+export function coloursOfLevels(values: usize, colours: usize, width: i32, out: usize): void {
+  for (let x = 0; x < width; x++) {
+    store<u32>(out + ((<usize>x) << 2), load<u32>(colours + ((<usize>load<u8>(values + <usize>x)) << 2)));
+  }
+}
+
+/**
+ * Lays colours as inks are laid: light · through + adds. `bytes`: the light of 256 encoded values, f32. With `lamp` the
+ * colours add their light; otherwise `opacity` says how much they hide what lies under them.
+ */
+export function layColours(
+  source: usize, width: i32, strength: f32, opacity: f32, lamp: bool, bytes: usize, light: usize,
+): void {
+  for (let x = 0; x < width; x++) {
+    const from = source + ((<usize>x) << 2);
+    const alpha = load<u8>(from, 3);
+    if (!alpha) continue;
+    const share: f32 = (strength * <f32>alpha) / 255;
+    const to = light + ((<usize>x) << 4);
+    for (let c: usize = 0; c < 3; c++) {
+      const own = load<f32>(bytes + ((<usize>load<u8>(from + c)) << 2));
+      const under = load<f32>(to + (c << 2));
+      const through: f32 = lamp ? 1 : 1 - share * (1 - (1 - opacity) * own);
+      const adds: f32 = lamp ? share * own : share * opacity * own;
+      store<f32>(to + (c << 2), under * through + adds);
+    }
+  }
+}
+
+/** Blends channel by channel: `table` has B(cb, cs) · 65535 at 256 · cb + cs, both bytes. */
+export function blendSeparable(
+  source: usize, width: i32, strength: f32, table: usize, encode: usize, decode: usize, light: usize,
+): void {
+  for (let x = 0; x < width; x++) {
+    const from = source + ((<usize>x) << 2);
+    const alpha = load<u8>(from, 3);
+    if (!alpha) continue;
+    const share: f32 = (strength * <f32>alpha) / 255;
+    const to = light + ((<usize>x) << 4);
+    for (let c: usize = 0; c < 3; c++) {
+      const cb = looked(encode, load<f32>(to + (c << 2)));
+      const under = <usize>(cb * 255 + 0.5);
+      const blended: f32 = <f32>load<u16>(table + (((under << 8) | <usize>load<u8>(from + c)) << 1)) / 65535;
+      store<f32>(to + (c << 2), looked(decode, cb + share * (blended - cb)));
+    }
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function lum(r: f32, g: f32, b: f32): f32 {
+  return <f32>0.3 * r + <f32>0.59 * g + <f32>0.11 * b;
+}
+
+/** Blends whole colours: bits 0, 1 and 2 of `parts` are set where hue, saturation and luminosity come from the source. */
+export function blendWhole(
+  source: usize, width: i32, strength: f32, parts: i32, encode: usize, decode: usize, light: usize,
+): void {
+  const hueOfSource = (parts & 1) != 0;
+  const satOfSource = (parts & 2) != 0;
+  const lumOfSource = (parts & 4) != 0;
+  for (let x = 0; x < width; x++) {
+    const from = source + ((<usize>x) << 2);
+    const alpha = load<u8>(from, 3);
+    if (!alpha) continue;
+    const share: f32 = (strength * <f32>alpha) / 255;
+    const to = light + ((<usize>x) << 4);
+    const br = looked(encode, load<f32>(to));
+    const bg = looked(encode, load<f32>(to, 4));
+    const bb = looked(encode, load<f32>(to, 8));
+    const sr: f32 = <f32>load<u8>(from) / 255;
+    const sg: f32 = <f32>load<u8>(from, 1) / 255;
+    const sb: f32 = <f32>load<u8>(from, 2) / 255;
+    let r = hueOfSource ? sr : br;
+    let g = hueOfSource ? sg : bg;
+    let b = hueOfSource ? sb : bb;
+    if (hueOfSource != satOfSource) {
+      const sat = satOfSource ? max(sr, max(sg, sb)) - min(sr, min(sg, sb)) : max(br, max(bg, bb)) - min(br, min(bg, bb));
+      const least = min(r, min(g, b));
+      const range = max(r, max(g, b)) - least;
+      const by: f32 = range > 0 ? sat / range : 0;
+      r = (r - least) * by;
+      g = (g - least) * by;
+      b = (b - least) * by;
+    }
+    const l = lumOfSource ? lum(sr, sg, sb) : lum(br, bg, bb);
+    const d = l - lum(r, g, b);
+    r += d;
+    g += d;
+    b += d;
+    const own = lum(r, g, b);
+    const n = min(r, min(g, b));
+    const m = max(r, max(g, b));
+    if (n < 0) {
+      const by: f32 = own / (own - n);
+      r = own + (r - own) * by;
+      g = own + (g - own) * by;
+      b = own + (b - own) * by;
+    }
+    if (m > 1) {
+      const by: f32 = (1 - own) / (m - own);
+      r = own + (r - own) * by;
+      g = own + (g - own) * by;
+      b = own + (b - own) * by;
+    }
+    store<f32>(to, looked(decode, br + share * (r - br)));
+    store<f32>(to, looked(decode, bg + share * (g - bg)), 4);
+    store<f32>(to, looked(decode, bb + share * (b - bb)), 8);
+  }
+}
+
+/** Puts each channel of a row of light through a table of 65536 f32. */
+export function mapLight(light: usize, width: i32, table: usize): void {
+  for (let x = 0; x < width; x++) {
+    const to = light + ((<usize>x) << 4);
+    for (let c: usize = 0; c < 12; c += 4) store<f32>(to + c, looked(table, load<f32>(to + c)));
+  }
+}
+
+/**
+ * Colours darks and lights: RGBA words `darks` and `lights` have 256 colours along a run, and pixel x stands on it at
+ * start + x · by, or with `round` as far from the middle as the length of (start + x · by, across) says. `source` holds
+ * RGBA bytes: how dark they are decides between the two colours, and their alpha stays. `shares`: alpha says how dark.
+ */
+export function colourRun(
+  source: usize, width: i32, start: f64, by: f64, across: f64, round: bool,
+  darks: usize, lights: usize, shares: bool, out: usize,
+): void {
+  for (let x = 0; x < width; x++) {
+    const from = source + ((<usize>x) << 2);
+    const to = out + ((<usize>x) << 2);
+    const along = start + <f64>x * by;
+    const t = round ? Math.sqrt(along * along + across * across) : along;
+    const place = (<usize>(max<f64>(0, min<f64>(1, t)) * 255 + 0.5)) << 2;
+    const alpha = <u32>load<u8>(from, 3);
+    const dark: u32 = shares
+      ? alpha
+      : 255 - (<u32>load<u8>(from) * 54 + <u32>load<u8>(from, 1) * 183 + <u32>load<u8>(from, 2) * 19 + 128) / 256;
+    const light: u32 = 255 - dark;
+    const la = <u32>load<u8>(lights + place, 3);
+    if (shares && !la) {
+      // Where the lights stay clear the darks shrink to nothing instead of turning pale.
+      store<u32>(to, load<u32>(darks + place));
+      store<u8>(to, <u8>alpha, 3);
+      continue;
+    }
+    for (let c: usize = 0; c < 3; c++) {
+      const a = <u32>load<u8>(darks + place + c);
+      const b = <u32>load<u8>(lights + place + c);
+      store<u8>(to + c, <u8>((a * dark + b * light + 127) / 255));
+    }
+    store<u8>(to, shares ? 255 : <u8>alpha, 3);
+  }
+}

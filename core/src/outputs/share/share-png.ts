@@ -1,0 +1,12 @@
+import { shareOutput } from './share-output.ts';
+
+export const sharePng = shareOutput({
+  name: 'share-png',
+  label: 'Picture, PNG',
+  about: 'To be shown on screens, at any size; with its stock, or the ink alone on nothing.',
+  ending: 'png',
+  type: 'image/png',
+  encoded: null,
+  longest: 2 ** 31 - 1,
+  alpha: true,
+});

@@ -1,0 +1,127 @@
+import {
+  type Artwork,
+  BLEND_MODES,
+  byteOfLight,
+  composeExact,
+  createDisplayMeans,
+  decodeSrgb,
+  type Ink,
+  type Pass,
+  plainInk,
+  type Plate,
+  printedInk,
+} from '../../src/index.ts';
+import { B, over } from '../colour/w3c-blending.ts';
+import { pixelJob } from '../jobs.ts';
+import { kernels } from '../plates.ts';
+import { random } from '../random.ts';
+
+const WIDTH = 97;
+const HEIGHT = 6;
+const job = pixelJob(WIDTH, HEIGHT, { width: 1, height: 1 });
+const area = { x: 0, y: 0, width: WIDTH, height: HEIGHT, step: 1 };
+
+function artwork(seed: number, alpha: (next: () => number) => number = (next) => Math.floor(next() * 256)): Artwork {
+  const next = random(seed);
+  const data = new Uint8Array(4 * WIDTH * HEIGHT);
+  for (let k = 0; k < data.length; k += 4) {
+    for (let c = 0; c < 3; c++) data[k + c] = Math.floor(next() * 256);
+    data[k + 3] = alpha(next);
+  }
+  return { width: WIDTH, height: HEIGHT, channels: 4, data };
+}
+
+const smooth = (ink: Partial<Ink>): Pass => {
+  const [pass] = job.passes;
+  const [fill] = pass!.fills;
+  return {
+    ...pass!,
+    fills: [{ ...fill!, screen: { ...fill!.screen, family: 'smooth' } }],
+    ink: { ...plainInk('Any', '#3366cc'), ...ink },
+  };
+};
+
+const opaque = () => 255;
+const laid = (passes: readonly Pass[], plates: readonly Plate[]) =>
+  composeExact(kernels, job.sheet, passes, plates, area);
+
+test.each(BLEND_MODES.map((m) => m.name))('artwork meets artwork by %s as the specification says, ± 1/255', (meets) => {
+  const [below, above] = [artwork(1, opaque), artwork(2)];
+  const strength = 0.8;
+  const out = laid([smooth({ meets: 'normal' }), smooth({ meets, strength })], [below, above]);
+  let most = 0;
+  for (let k = 0; k < out.length; k += 4) {
+    const at = (data: Uint8Array) => [data[k]! / 255, data[k + 1]! / 255, data[k + 2]! / 255];
+    const expected = over(meets, at(below.data), at(above.data), (strength * above.data[k + 3]!) / 255);
+    for (let c = 0; c < 3; c++) most = Math.max(most, Math.abs(out[k + c]! - 255 * expected[c]!));
+  }
+  expect(Object.keys(B)).toContain(meets);
+  expect(most).toBeLessThanOrEqual(1);
+});
+
+test('opaque artwork is printed as it is, byte for byte', () => {
+  const own = artwork(3, opaque);
+  expect(Buffer.from(laid([smooth({ meets: 'normal' })], [own])).equals(Buffer.from(own.data))).toBe(true);
+});
+
+test('artwork that overprints or adds light is laid as an ink of each colour', () => {
+  const own = artwork(4, opaque);
+  for (const ink of [{ opacity: 0.3, strength: 0.9 }, { opacity: 0 }, { meets: 'light' as const, strength: 0.5 }]) {
+    const out = laid([smooth(ink)], [own]);
+    for (let k = 0; k < out.length; k += 4 * 13) {
+      const light = [0, 1, 2].map((c) => decodeSrgb(own.data[k + c]! / 255)) as [number, number, number];
+      const { through, adds } = printedInk({ ...smooth(ink).ink }, light);
+      for (let c = 0; c < 3; c++)
+        expect(Math.abs(out[k + c]! - byteOfLight(through[c]! + adds[c]!))).toBeLessThanOrEqual(1);
+    }
+  }
+});
+
+test('the order of passes counts, and each pass sees only what lies beneath it', () => {
+  const plates = [artwork(5, opaque), artwork(6), artwork(7)];
+  const passes = [
+    smooth({ meets: 'normal' }),
+    smooth({ meets: 'color-burn' }),
+    smooth({ meets: 'hue', strength: 0.6 }),
+  ];
+  const all = laid(passes, plates);
+  // What lies beneath as one flat picture gives the same print.
+  const two = laid(passes.slice(0, 2), plates.slice(0, 2));
+  const flat: Artwork = { width: WIDTH, height: HEIGHT, channels: 4, data: two };
+  const again = laid([passes[0]!, passes[2]!], [flat, plates[2]!]);
+  // The hue of what is nearly grey is turned far by a rounded byte.
+  const far = all.filter((v, k) => Math.abs(v - again[k]!) > 3).length;
+  expect(far / all.length).toBeLessThan(0.01);
+  expect(Buffer.from(laid(passes.toReversed(), plates.toReversed())).equals(Buffer.from(all))).toBe(false);
+  // Opaque artwork on top hides all that is under it.
+  const cover = artwork(8, opaque);
+  expect(
+    Buffer.from(laid([...passes, smooth({ meets: 'normal' })], [...plates, cover])).equals(Buffer.from(cover.data)),
+  ).toBe(true);
+});
+
+test('a print with layers is the same however the sheet is cut into bands, and the view is its mean', () => {
+  const plates = [artwork(9, opaque), artwork(10)];
+  const passes = [smooth({ meets: 'normal' }), smooth({ meets: 'overlay' })];
+  const whole = laid(passes, plates);
+  for (let y = 0; y < HEIGHT; y += 2) {
+    const part = plates.map((p) => ({ ...p, height: 2, data: p.data.subarray(4 * WIDTH * y, 4 * WIDTH * (y + 2)) }));
+    const band = composeExact(kernels, job.sheet, passes, part, { ...area, y, height: 2 });
+    expect(Buffer.from(band).equals(Buffer.from(whole.subarray(4 * WIDTH * y, 4 * WIDTH * (y + 2))))).toBe(true);
+  }
+  const scale = 1 / HEIGHT;
+  const columns = Math.floor(WIDTH * scale);
+  const grid = { scale, originX: 0, originY: 0, width: columns, first: 0, rows: 1 };
+  const means = createDisplayMeans(kernels, job.sheet, passes, grid);
+  means.add(area, plates);
+  const view = means.rgba();
+  for (let d = 0; d < columns; d++) {
+    for (let c = 0; c < 3; c++) {
+      let sum = 0;
+      for (let y = 0; y < HEIGHT; y++) {
+        for (let x = d * HEIGHT; x < (d + 1) * HEIGHT; x++) sum += decodeSrgb(whole[4 * (y * WIDTH + x) + c]! / 255);
+      }
+      expect(Math.abs(view[4 * d + c]! - byteOfLight(sum / (HEIGHT * HEIGHT)))).toBeLessThanOrEqual(1);
+    }
+  }
+});
