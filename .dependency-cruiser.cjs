@@ -10,7 +10,7 @@ const LAYERS = [
   ['separate', 'wear'],
   ['document'],
   ['print'],
-  ['press', 'measure', 'tints'],
+  ['press', 'measure', 'tints', 'finishing'],
   ['plates'],
   ['outputs'],
 ];

@@ -56,23 +56,49 @@ export function layColours(
   }
 }
 
-/** Blends channel by channel: `table` has B(cb, cs) · 65535 at 256 · cb + cs, both bytes. */
+/**
+ * Blends channel by channel: `table` has B(cb, cs) · 65535 at 256 · cb + cs, both bytes, and `lights` the light of the
+ * same. `steps`: the encoded byte of light in 4096 steps.
+ */
 export function blendSeparable(
-  source: usize, width: i32, strength: f32, table: usize, encode: usize, decode: usize, light: usize,
+  source: usize, width: i32, strength: f32, table: usize, lights: usize, steps: usize, encode: usize, decode: usize,
+  light: usize,
 ): void {
   for (let x = 0; x < width; x++) {
-    const from = source + ((<usize>x) << 2);
-    const alpha = load<u8>(from, 3);
+    const word = load<u32>(source + ((<usize>x) << 2));
+    const alpha = word >> 24;
     if (!alpha) continue;
     const share: f32 = (strength * <f32>alpha) / 255;
     const to = light + ((<usize>x) << 4);
-    for (let c: usize = 0; c < 3; c++) {
-      const cb = looked(encode, load<f32>(to + (c << 2)));
-      const under = <usize>(cb * 255 + 0.5);
-      const blended: f32 = <f32>load<u16>(table + (((under << 8) | <usize>load<u8>(from + c)) << 1)) / 65535;
-      store<f32>(to + (c << 2), looked(decode, cb + share * (blended - cb)));
+    const r = <usize>(word & 255);
+    const g = <usize>((word >> 8) & 255);
+    const b = <usize>((word >> 16) & 255);
+    if (share >= 1) {
+      // What covers in full is found in one step.
+      store<f32>(to, load<f32>(lights + ((stepOf(steps, load<f32>(to)) << 10) | (r << 2))));
+      store<f32>(to, load<f32>(lights + ((stepOf(steps, load<f32>(to, 4)) << 10) | (g << 2))), 4);
+      store<f32>(to, load<f32>(lights + ((stepOf(steps, load<f32>(to, 8)) << 10) | (b << 2))), 8);
+      continue;
     }
+    mixed(to, r, share, table, encode, decode);
+    mixed(to + 4, g, share, table, encode, decode);
+    mixed(to + 8, b, share, table, encode, decode);
   }
+}
+
+// @ts-ignore: decorator
+@inline
+function stepOf(steps: usize, light: f32): usize {
+  return <usize>load<u8>(steps + <usize>(max<f32>(0, min<f32>(1, light)) * 4096 + 0.5));
+}
+
+// @ts-ignore: decorator
+@inline
+function mixed(to: usize, cs: usize, share: f32, table: usize, encode: usize, decode: usize): void {
+  const cb = looked(encode, load<f32>(to));
+  const under = <usize>(cb * 255 + 0.5);
+  const blended: f32 = <f32>load<u16>(table + (((under << 8) | cs) << 1)) / 65535;
+  store<f32>(to, looked(decode, cb + share * (blended - cb)));
 }
 
 // @ts-ignore: decorator

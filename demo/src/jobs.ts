@@ -21,7 +21,9 @@ import {
 } from '@chromatype/core';
 
 import { comicJob } from './pages/comic-job.ts';
+import { finishedPosterJob } from './pages/finished-jobs.ts';
 import { mangaJob } from './pages/manga-job.ts';
+import { portraitJob } from './pages/portrait-job.ts';
 import { posterJob } from './pages/poster-job.ts';
 
 /** Stored pictures of the demo by their file names. */
@@ -83,6 +85,17 @@ function splitJob(title: string, sheet: Job['sheet'], set: string, from: PassPar
   return { ...job, passes: job.passes.filter((p) => p.on) };
 }
 
+/** Some plates of a separation alone, each in another ink than it was made for. */
+const exchanged = (job: Job, inks: Readonly<Record<string, Ink>>): Job => ({
+  ...job,
+  passes: job.passes.map((pass) => {
+    const ink = inks[pass.name];
+    return ink
+      ? { ...pass, name: `${pass.name} plate in ${ink.name.toLowerCase()}`, separatedFor: pass.ink, ink }
+      : { ...pass, on: false };
+  }),
+});
+
 /** Inks of a job as a busy press lays them: the second a little off its place, all a little uneven. */
 const worn = (job: Job): Job => ({
   ...job,
@@ -130,7 +143,12 @@ export function demoJobs(pictures: Stored): Job[] {
         height: 210,
         bleed: 0,
         ppi: 600,
-        stock: plainStock('Newsprint', '#e4dfd3'),
+        stock: { ...plainStock('Newsprint', '#e4dfd3'), texture: 'newsprint' },
+        finish: {
+          ...DEFAULT_SHEET.finish,
+          copier: { on: true, contrast: 0.5, streaks: 0.45, specks: 0.5, seed: 3 },
+          folds: { ...DEFAULT_SHEET.finish.folds, on: true, across: 0, down: 1, amount: 0.35 },
+        },
       },
       pictures: [still, lettering],
       passes: passes(
@@ -214,5 +232,16 @@ export function demoJobs(pictures: Stored): Job[] {
     comicJob(pick('comic-lines.png')),
     mangaJob(pick('manga-lines.png')),
     posterJob(),
+    portraitJob(pick('quay-portrait.png')),
+    finishedPosterJob(harbour),
+    exchanged(
+      splitJob(
+        'Harbour in exchanged inks',
+        { ...DEFAULT_SHEET, width: 180, height: 120, bleed: 0, ppi: 300, stock: plainStock('Cream', '#f5ecd7') },
+        'process',
+        { picture: harbour, ink: BLACK, screen: { frequency: lpi(32), angle: 45 } },
+      ),
+      { Cyan: RED, Magenta: plainInk('Tide blue', '#2c6fa8') },
+    ),
   ];
 }

@@ -53,6 +53,7 @@ export function createPass(id: string, index: number, picture: string | null): P
     on: true,
     fills: [{ ...fill, screen: { ...fill.screen, angle } }],
     ink,
+    separatedFor: null,
     colouring: normalsOf(COLOURING_PARAMS),
     impression: normalsOf(IMPRESSION_PARAMS),
   };

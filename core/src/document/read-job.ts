@@ -8,7 +8,7 @@ import { migrate } from './migrate.ts';
 import { takesItself } from './passes-read.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { readFill } from './read-fill.ts';
-import { inkSection, readSeparation, readStock } from './read-inks.ts';
+import { inkSection, readInk, readSeparation, readStock } from './read-inks.ts';
 import { readPicture } from './read-picture.ts';
 import { fieldsOf, type Held, NOTHING_HELD, readSettings } from './read-settings.ts';
 import { MOST_STENCILS, readStencil } from './read-stencil.ts';
@@ -21,6 +21,7 @@ import { FINISH_KINDS, type FinishSettings, NO_FINISH } from '../stock/finishes/
 import { GROUND_PARAMS } from '../stock/ground-params.ts';
 import type { Stencil } from '../stencil/stencil.ts';
 import { JOB_VERSION, type Job, type Pass, type Separation, type Sheet, type StripSheet } from './types.ts';
+import type { Ink } from '../ink/types.ts';
 import type { Picture } from '../picture/types.ts';
 
 const finishSection = section('finish', NO_FINISH, (value, field, held) =>
@@ -79,6 +80,9 @@ const idsOf = (value: unknown): { readonly id: string }[] =>
 /** What a pass holds besides its fills. */
 const PASS_SECTIONS = {
   ink: inkSection,
+  separatedFor: section<Ink | null>('separatedFor', null, (value, field) =>
+    value === null ? null : readInk(value, field),
+  ),
   colouring: paramsSection('colouring', COLOURING_PARAMS),
   impression: paramsSection('impression', IMPRESSION_PARAMS),
 };

@@ -31,7 +31,10 @@ export const separated = (
 ): Separated => ({
   settings,
   stock: job.sheet.stock,
-  inks: inkPasses(job, id).map((pass) => ({ ink: pass.ink, pick: takes(pass, 'ink', id)!.feed.pick })),
+  inks: inkPasses(job, id).map((pass) => ({
+    ink: pass.separatedFor ?? pass.ink,
+    pick: takes(pass, 'ink', id)!.feed.pick,
+  })),
   bases: basePasses(job, id).map((pass) => pass.ink),
   screens: {
     sheet: printedOn,

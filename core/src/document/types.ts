@@ -65,6 +65,8 @@ export interface Pass {
   readonly on: boolean;
   readonly fills: readonly [Fill, ...Fill[]];
   readonly ink: Ink;
+  /** The ink for which a separation makes the plate, where it is printed in another one; null for its own. */
+  readonly separatedFor: Ink | null;
   /** Colours of the finished pass, where they are not the ink's. */
   readonly colouring: ColouringSettings;
   readonly impression: ImpressionSettings;

@@ -220,6 +220,8 @@ export interface KernelExports {
     width: number,
     strength: number,
     table: number,
+    lights: number,
+    steps: number,
     encode: number,
     decode: number,
     light: number,

@@ -1,6 +1,7 @@
 import type { BlendName } from '../colour/blend/index.ts';
 import { blendModeOf } from '../colour/blend/index.ts';
 import { isSeparable } from '../colour/blend/mode.ts';
+import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 
@@ -28,12 +29,13 @@ interface Loaded {
   readonly encode: number;
   readonly decode: number;
   readonly bytes: number;
-  readonly modes: Map<string, number>;
+  readonly steps: number;
+  readonly modes: Map<string, { readonly table: number; readonly lights: number }>;
 }
 
 const loaded = new WeakMap<Kernels, Loaded>();
 
-function load(kernels: Kernels, values: Float32Array | Uint16Array): number {
+function load(kernels: Kernels, values: Float32Array | Uint16Array | Uint8Array): number {
   const block = kernels.alloc(values.byteLength);
   new Uint8Array(kernels.run.memory.buffer, block.ptr, values.byteLength).set(
     new Uint8Array(values.buffer, values.byteOffset, values.byteLength),
@@ -52,6 +54,7 @@ export function layerTables(kernels: Kernels): Loaded {
     encode: load(kernels, encoded),
     decode: load(kernels, decoded),
     bytes: load(kernels, bytes),
+    steps: load(kernels, DISPLAY_BYTES),
     modes: new Map(),
   };
   loaded.set(kernels, made);
@@ -64,18 +67,18 @@ export type LayRow = (source: number, width: number, light: number) => void;
 /** Returns what blends rows by a mode of W3C Compositing and Blending. `strength`: 0..1, by which alpha is multiplied. */
 export function blendedRows(kernels: Kernels, name: BlendName, strength: number): LayRow {
   const mode = blendModeOf(name)!;
-  const { encode, decode, modes } = layerTables(kernels);
+  const { encode, decode, steps, modes } = layerTables(kernels);
   if (isSeparable(mode)) {
-    let table = modes.get(name);
-    if (table === undefined) {
-      table = load(
-        kernels,
-        separableTable(name, (cb, cs) => mode.channel(cb, cs)),
-      );
-      modes.set(name, table);
+    let at = modes.get(name);
+    if (!at) {
+      const table = separableTable(name, (cb, cs) => mode.channel(cb, cs));
+      const lights = Float32Array.from(table, (value) => decodeSrgb(value / 65535));
+      at = { table: load(kernels, table), lights: load(kernels, lights) };
+      modes.set(name, at);
     }
-    const at = table;
-    return (source, width, light) => kernels.run.blendSeparable(source, width, strength, at, encode, decode, light);
+    const { table, lights } = at;
+    return (source, width, light) =>
+      kernels.run.blendSeparable(source, width, strength, table, lights, steps, encode, decode, light);
   }
   const parts = [mode.hue, mode.saturation, mode.luminosity].reduce(
     (bits, from, k) => bits | (from === 'source' ? 1 << k : 0),

@@ -35,8 +35,10 @@ function planTexture(env: PrintEnv, { sheet }: Job): SurfaceLayer | null {
     for (let k = 0; k < rowsOf(area); k++) {
       shades.fill(0);
       row(area.y + k * area.step, shades);
-      for (let x = 0; x < area.width; x++)
-        out[k * area.width + x] = Math.round(255 * Math.min(1, Math.max(0, shades[x]!)));
+      for (let x = 0, at = k * area.width; x < area.width; x++, at++) {
+        const shade = shades[x]!;
+        out[at] = shade <= 0 ? 0 : shade >= 1 ? 255 : 255 * shade + 0.5;
+      }
     }
     return out;
   });

@@ -74,6 +74,30 @@ export function polygonsOf(path: string, matrix: Matrix): Polygon[] {
   return polygons;
 }
 
+/** Adds what a piece of an edge that crosses a row from x `from` to x `to`, both in 0..width, leaves to its right. */
+function addPiece(sums: Float32Array, at: number, a: number, b: number, h: number): void {
+  const [from, to] = a <= b ? [a, b] : [b, a];
+  const first = Math.floor(from);
+  if (to <= first + 1) {
+    const inside = first + 1 - (from + to) / 2;
+    sums[at + first]! += h * inside;
+    sums[at + first + 1]! += h * (1 - inside);
+    return;
+  }
+  // The edge crosses several pixels of the row: shares of h go with the width crossed.
+  const per = h / (to - from);
+  let held = 0;
+  for (let x = first; x < to; x++) {
+    const left = Math.max(from, x);
+    const right = Math.min(to, x + 1);
+    const part = per * (right - left);
+    const inside = part * (x + 1 - (left + right) / 2);
+    sums[at + x]! += inside + held;
+    held = part - inside;
+  }
+  sums[at + Math.ceil(to)]! += held;
+}
+
 /** Adds the signed area to the right of one edge, pixel by pixel: the running sum along a row is the winding. */
 function addEdge(
   sums: Float32Array,
@@ -94,29 +118,20 @@ function addEdge(
     const top = Math.max(y0, row);
     const bottom = Math.min(y1, row + 1);
     const h = (bottom - top) * sign;
-    let from = Math.min(width, Math.max(0, x0 + (top - y0) * slope));
-    let to = Math.min(width, Math.max(0, x0 + (bottom - y0) * slope));
-    if (from > to) [from, to] = [to, from];
+    const from = x0 + (top - y0) * slope;
+    const to = x0 + (bottom - y0) * slope;
     const at = row * (width + 2);
-    const first = Math.floor(from);
-    if (to <= first + 1) {
-      const inside = first + 1 - (from + to) / 2;
-      sums[at + first]! += h * inside;
-      sums[at + first + 1]! += h * (1 - inside);
+    const [low, high] = from <= to ? [from, to] : [to, from];
+    if (low >= 0 && high <= width) {
+      addPiece(sums, at, from, to, h);
       continue;
     }
-    // The edge crosses several pixels of the row: shares of h go with the width crossed.
-    const per = h / (to - from);
-    let held = 0;
-    for (let x = first; x < to; x++) {
-      const left = Math.max(from, x);
-      const right = Math.min(to, x + 1);
-      const part = per * (right - left);
-      const inside = part * (x + 1 - (left + right) / 2);
-      sums[at + x]! += inside + held;
-      held = part - inside;
-    }
-    sums[at + Math.ceil(to)]! += held;
+    // What lies to the left of the area is inside for the whole row, and what lies to the right for none of it: an edge that
+    // leaves the area is cut there, so that its pixels are covered as they are in any other area.
+    const per = high > low ? h / (high - low) : 0;
+    if (low < 0) sums[at]! += high <= 0 ? h : per * -low;
+    const [left, right] = [Math.max(0, low), Math.min(width, high)];
+    if (right > left) addPiece(sums, at, left, right, per * (right - left));
   }
 }
 

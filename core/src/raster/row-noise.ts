@@ -16,20 +16,23 @@ export function addNoiseRow(
 ): void {
   const j = Math.floor(y);
   const down = smooth(y - j);
-  let cell = Number.NaN;
-  let [left, right] = [0, 0];
   const column = (i: number): number => {
     const top = hashShare(i, j, seed);
     return weight * (top + down * (hashShare(i, j + 1, seed) - top));
   };
-  for (let k = 0; k < out.length; k++) {
-    const x = x0 + k * step;
-    const i = Math.floor(x);
-    if (i !== cell) {
-      left = i === cell + 1 ? right : column(i);
-      right = column(i + 1);
-      cell = i;
+  let last = Number.NaN;
+  let right = 0;
+  for (let k = 0; k < out.length; ) {
+    const i = Math.floor(x0 + k * step);
+    const left = i === last + 1 ? right : column(i);
+    right = column(i + 1);
+    last = i;
+    const rise = right - left;
+    // All points of one cell in a row: nothing but sums and products.
+    for (; k < out.length; k++) {
+      const t = x0 + k * step - i;
+      if (t >= 1) break;
+      out[k]! += left + t * t * (3 - 2 * t) * rise;
     }
-    out[k]! += left + smooth(x - i) * (right - left);
   }
 }

@@ -64,6 +64,12 @@ function partOf(kind: string, k: number, picture: string): StencilPart {
     tone: { ...place, from: 0.4, to: 0.8, soft: 0.1 },
     colour: { ...place, colours: ['#6080a0', '#c08060'], tolerance: 0.12, soft: 0.1 },
     alpha: place,
+    burst: { ...box, points: 9 },
+    rays: { ...box, rays: 7, turn: 10 },
+    panels: { ...box, gutter: 1, slant: 0.3 },
+    speech: { ...box, height: 7, tipY: 1.3 },
+    cloud: { ...box, bumps: 7 },
+    torn: { ...box, depth: 1.5, length: 4 },
     stencil: { stencil: 'edge-0' },
     plate: { pass: 'tiles' },
   };
@@ -91,6 +97,12 @@ export const EVERY_PART = [
   'alpha',
   'stencil',
   'plate',
+  'burst',
+  'rays',
+  'panels',
+  'speech',
+  'cloud',
+  'torn',
 ] as const;
 
 const EVERY_EDGE: readonly Partial<EdgeSettings>[] = [

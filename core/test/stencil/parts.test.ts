@@ -178,6 +178,14 @@ describe('parts of a stencil', () => {
     expect(areaOf(coverOf([part('rectangle', a, 'cut')]))).toBe(600);
   });
 
+  test('backgrounds and balloons lie in their box (their shapes are tried in background-shapes.test.ts)', () => {
+    for (const kind of ['burst', 'rays', 'panels', 'cloud', 'torn', 'speech']) {
+      const area = areaOf(coverOf([part(kind, { x: 5, y: 4, width: 30, height: 20, tail: 0, gutter: 2 })]));
+      expect(area).toBeGreaterThan(240);
+      expect(area).toBeLessThan(600);
+    }
+  });
+
   test('every kind of part has been tried here', () => {
     expect([...tried].toSorted()).toEqual(PART_KINDS.map((k) => k.name).toSorted());
     expect(createFill('x', null).stencil).toBeNull();

@@ -2,6 +2,7 @@ import { makeComicLines, makeMangaLines } from '../pages/page-lines.ts';
 import { makeFlyerLines, makeFlyerTones } from './flyer.ts';
 import { makeHarbour } from './harbour.ts';
 import { makeLettering } from './lettering.ts';
+import { makePortrait } from './portrait.ts';
 import { makeShirt } from './shirt.ts';
 import { makeStillLife } from './still-life.ts';
 
@@ -15,4 +16,5 @@ export const PICTURES: Readonly<Record<string, () => Promise<Buffer>>> = {
   'flyer-tones.png': makeFlyerTones,
   'comic-lines.png': makeComicLines,
   'manga-lines.png': makeMangaLines,
+  'quay-portrait.png': makePortrait,
 };

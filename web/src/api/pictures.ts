@@ -13,28 +13,29 @@ export interface StoredPicture {
 
 export const MOST_BYTES = 100e6;
 
-/** Sends a file to the server, which answers with the stored picture or one plain sentence. */
-export function uploadPicture(
+/** Sends a file to an address of the server, which answers with what it made of it or one plain sentence. */
+export function sendFile<T>(
+  address: string,
   file: File,
   progress: (share: number) => void,
   signal?: AbortSignal,
-): Promise<StoredPicture> {
+): Promise<T> {
   if (file.size > MOST_BYTES)
     return Promise.reject(new Refused(413, 'This file is larger than 100 MB; make it smaller first.'));
   return new Promise((resolve, reject) => {
     const sending = new XMLHttpRequest();
-    sending.open('POST', `/api/pictures?name=${encodeURIComponent(file.name)}`);
+    sending.open('POST', address);
     sending.setRequestHeader('Content-Type', 'application/octet-stream');
     sending.responseType = 'json';
     sending.upload.onprogress = (event) => progress(event.loaded / Math.max(1, event.total));
     sending.onload = () => {
       if (sending.status === 401) askForPassword();
-      if (sending.status < 300) resolve(sending.response as StoredPicture);
+      if (sending.status < 300) resolve(sending.response as T);
       else
         reject(
           new Refused(
             sending.status,
-            (sending.response as { message?: string } | null)?.message ?? 'The server refused this picture.',
+            (sending.response as { message?: string } | null)?.message ?? 'The server refused this file.',
           ),
         );
     };
@@ -44,3 +45,11 @@ export function uploadPicture(
     sending.send(file);
   });
 }
+
+/** Sends a picture to the server, which answers with the stored picture or one plain sentence. */
+export const uploadPicture = (
+  file: File,
+  progress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<StoredPicture> =>
+  sendFile<StoredPicture>(`/api/pictures?name=${encodeURIComponent(file.name)}`, file, progress, signal);

@@ -1,5 +1,6 @@
 import {
   type Bend,
+  type ColouringSettings,
   createPass,
   editFill,
   type Fill,
@@ -7,6 +8,7 @@ import {
   withFill,
   type FamilyName,
   type Feed,
+  type ImpressionSettings,
   type Ink,
   type Job,
   type Made,
@@ -18,12 +20,15 @@ import {
   type Pass,
   type Picture,
   type PlateSettings,
+  printsOf,
   type PictureEdit,
   type Screen,
+  screenPrints,
   type SeparationSettings,
   type StripSheet,
   type Sheet,
   sheetPixels,
+  type ShareSettings,
   shownSize,
   type Tone,
   filePicture,
@@ -69,6 +74,19 @@ export const setWear = (fill: string, wear: Partial<WearSettings>): Edit =>
 export const setBend = (fill: string, bend: readonly Bend[]): Edit => inFill(fill, () => ({ bend }));
 export const setInk = (id: string, ink: Partial<Ink>): Edit =>
   editPass(id, (p) => ({ ...p, ink: { ...p.ink, ...ink } }));
+/** Keeps the plate that a separation makes for the ink of a pass while that is exchanged for another, or no longer. */
+export const keepPlate = (id: string, keeps: boolean): Edit =>
+  editPass(id, (p) => ({ ...p, separatedFor: keeps ? (p.separatedFor ?? p.ink) : null }));
+/** Colours a finished pass. */
+export const setColouring = (id: string, part: Partial<ColouringSettings>): Edit =>
+  editPass(id, (p) => ({ ...p, colouring: { ...p.colouring, ...part } }));
+/** Moves the plate of a pass on the sheet. */
+export const setImpression = (id: string, part: Partial<ImpressionSettings>): Edit =>
+  editPass(id, (p) => ({ ...p, impression: { ...p.impression, ...part } }));
+/** Changes how the print is taken out to be shown. */
+export const setShare =
+  (part: Partial<ShareSettings>): Edit =>
+  (job) => ({ ...job, share: { ...job.share, ...part } });
 /** Changes what all passes of a separation have in common. */
 export const setSeparation =
   (id: string, part: Partial<SeparationSettings>): Edit =>
@@ -105,7 +123,7 @@ export const removePass =
   (id: string): Edit =>
   (job) => {
     const left = job.passes.filter((p) => p.id !== id);
-    return withoutParts({ ...job, passes: left }, ({ settings }) => settings.pass === id);
+    return withoutParts(soundPrints({ ...job, passes: left }), ({ settings }) => settings.pass === id);
   };
 
 export const duplicatePass =
@@ -124,6 +142,19 @@ export const duplicatePass =
     return { ...job, passes: job.passes.toSpliced(at + 1, 0, copy) };
   };
 
+/** A job in which no fill takes the print of its own pass, of one above it, or of one that is gone. */
+function soundPrints(job: Job): Job {
+  const sound = (pass: Pass, at: number): Pass => {
+    const last = (id: string | null) => job.passes.findIndex((p) => p.id === id);
+    const [first, ...others] = pass.fills.map((f) => {
+      const { upTo } = f.feed;
+      return upTo !== null && (last(upTo) < 0 || last(upTo) >= at) ? { ...f, feed: { ...f.feed, upTo: null } } : f;
+    });
+    return { ...pass, fills: [first!, ...others] };
+  };
+  return { ...job, passes: job.passes.map(sound) };
+}
+
 /** Moves a pass to the place of another in the print order. */
 export const movePass =
   (id: string, overId: string): Edit =>
@@ -131,7 +162,7 @@ export const movePass =
     const from = job.passes.findIndex((p) => p.id === id);
     const to = job.passes.findIndex((p) => p.id === overId);
     if (from < 0 || to < 0 || from === to) return job;
-    return { ...job, passes: job.passes.toSpliced(from, 1).toSpliced(to, 0, job.passes[from]!) };
+    return soundPrints({ ...job, passes: job.passes.toSpliced(from, 1).toSpliced(to, 0, job.passes[from]!) });
   };
 
 /** The job with a stored picture in it, and the name it goes by there. */
@@ -270,7 +301,44 @@ export const setFamilySettings = <F extends FamilyName>(id: string, family: F, p
   inFill(id, ({ screen }) => ({ screen: { ...screen, [family]: { ...screen[family], ...part } } }));
 
 /** Another family of screens: frequency, angle and the like stay, and so does what each family was set to. */
-export const setFamily = (id: string, family: FamilyName): Edit => setScreen(id, { family });
+export const setFamily =
+  (id: string, family: FamilyName): Edit =>
+  (job) => {
+    const screened = setScreen(id, { family })(job);
+    const pass = screened.passes.find((p) => p.fills.some((f) => f.id === id));
+    return pass ? asArtwork(pass.id, id)(screened) : screened;
+  };
+
+/**
+ * Artwork is laid as it is and in its colours, and goes back to overprinting in one ink when it gets a screen; what the
+ * artist has chosen besides stays.
+ */
+const asArtwork = (passId: string, fillId: string): Edit =>
+  editPass(passId, (pass) => {
+    const { artwork } = printsOf(pass);
+    const { ink } = pass;
+    const meets =
+      artwork && ink.meets === 'overprint' && ink.opacity === 0
+        ? 'normal'
+        : !artwork && ink.meets === 'normal'
+          ? 'overprint'
+          : ink.meets;
+    const [first, ...others] = pass.fills.map((f) =>
+      f.id === fillId && screenPrints(f.screen).artwork && f.feed.part === 'lightness'
+        ? { ...f, feed: { ...f.feed, part: 'colour' as const } }
+        : f,
+    );
+    return { ...pass, fills: [first!, ...others], ink: { ...ink, meets } };
+  });
+
+/** Changes settings of a fill without a screen. */
+export const setSmooth =
+  (id: string, part: Partial<Screen['smooth']>): Edit =>
+  (job) => {
+    const changed = setFamilySettings(id, 'smooth', part)(job);
+    const pass = changed.passes.find((p) => p.fills.some((f) => f.id === id));
+    return pass ? asArtwork(pass.id, id)(changed) : changed;
+  };
 
 /** Changes a fill itself: its name, whether it prints, its stencil, how it meets others. */
 export const setFill = (id: string, part: Partial<Pick<Fill, 'name' | 'on' | 'over' | 'stencil'>>): Edit =>

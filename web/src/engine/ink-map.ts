@@ -14,6 +14,7 @@ import {
   type Pass,
   type PictureSource,
   printingPasses,
+  printsOf,
   toneTable8,
   fillOf,
 } from '@chromatype/core';
@@ -73,7 +74,8 @@ function passTones(engine: SheetEngine, job: Job, pass: Pass, reducedOf: Reduced
 export function inkSums(engine: SheetEngine, job: Job, reducedOf: ReducedOf, width: number) {
   let sums = new Float64Array(0);
   let height = 0;
-  for (const pass of printingPasses(job)) {
+  // What prints smooth is artwork of a picture, no ink of a press.
+  for (const pass of printingPasses(job).filter((p) => printsOf(p).screened)) {
     const made = passTones(engine, job, pass, reducedOf, width);
     if (sums.length === 0) sums = new Float64Array(made.tones.length);
     height = made.height;

@@ -1,4 +1,16 @@
-import { liveliestBox, type Job, type Pass, type PictureSource, sheetSize } from '@chromatype/core';
+import {
+  atResolution,
+  fillOf,
+  liveliestBox,
+  type Job,
+  MM_PER_INCH,
+  type Pass,
+  type PictureSource,
+  screenPrints,
+  sheetSize,
+  takesColours,
+  takesPrint,
+} from '@chromatype/core';
 import type { Sample } from './samples.ts';
 import type { SheetEngine } from './sheet-engine.ts';
 import { smallJob } from './small-job.ts';
@@ -9,8 +21,28 @@ export interface PictureSample {
   readonly counts: number[];
 }
 
+/** A job whose tones print smooth: so few pixels hold no dots, and it looks as the print does from afar. */
+const withoutScreens = (job: Job): Job => ({
+  ...job,
+  passes: job.passes.map((pass) => {
+    const [first, ...others] = pass.fills.map((fill) =>
+      takesColours(screenPrints(fill.screen))
+        ? fill
+        : { ...fill, screen: { ...fill.screen, family: 'smooth' as const, smooth: { takes: 'ink' } } },
+    );
+    return { ...pass, fills: [first!, ...others] };
+  }),
+});
+
 /** The light a pass works with over the whole sheet, `width` pixels wide, as bytes of grey. */
 export function feedBytes(engine: SheetEngine, job: Job, pass: Pass, reduced: PictureSource | null, width: number) {
+  if (takesPrint(fillOf(pass))) {
+    const size = sheetSize(job.sheet);
+    const height = Math.max(1, Math.round((width * size.height) / size.width));
+    const small = withoutScreens(atResolution(job, (width / size.width) * MM_PER_INCH));
+    const area = { x: 0, y: 0, width, height, step: 1 };
+    return { width, height, bytes: engine.lightOfPrint(small, pass, area), empty: false };
+  }
   const small = smallJob(job, pass, reduced, width);
   if (!small) {
     const { width: w, height: h } = sheetSize(job.sheet);

@@ -22,6 +22,7 @@ import {
   MM_PER_INCH,
 } from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
+import { smallJob } from './small-job.ts';
 
 /** A small picture made by the engine, RGBA. */
 export interface Sample {
@@ -176,4 +177,24 @@ export function tintSample(engine: SheetEngine, asked: Omit<ScreenAsked, 'tone' 
   });
   const small = { ...job, sheet: { ...job.sheet, width: mm(w), height: mm(h), bleed: 0 }, passes: [sample] };
   return printedSmall({ engine, job: small, pass: sample, source: flatSource(1, 1, 0), draft: false }, scale);
+}
+
+/** What a pass that prints artwork looks like on the stock: the middle of its sheet, `width` × `height` display pixels. */
+export function artworkSample(
+  engine: SheetEngine,
+  { job, pass, width, height }: Omit<SampleAsked, 'draft'>,
+  reduced: PictureSource | null,
+): Sample | null {
+  const small = smallJob(job, pass, reduced, width);
+  if (!small) return null;
+  const y = Math.max(0, Math.floor((small.height - height) / 2));
+  const area = { x: 0, y, width, height: Math.min(height, small.height - y), step: 1 };
+  const plan = planPass(
+    engine.sampleEnv((hash) => reduced ?? engine.lookup(hash)),
+    small.job,
+    small.pass,
+  );
+  const rgba = composeExact(engine.kernels, small.job.sheet, [small.pass], [plan.plate.read(area)], area);
+  plan.release();
+  return { width, height: area.height, rgba: new Uint8ClampedArray(rgba) };
 }

@@ -310,12 +310,15 @@ export class SheetEngine {
   lightOf(job: Job, pass: Pass, source: PictureSource | null, area: Area): Uint8Array {
     const fill = fillOf(pass);
     const env = this.sampleEnv(() => source);
-    const { depth, data } = planLight(env, job, { pass, fill }).read(area);
-    if (depth === 8) return data as Uint8Array;
-    const byteOf = isCoverage(fill.feed.part)
-      ? (code: number) => Math.round(code / 257)
-      : (code: number) => byteOfLight(code / 65535);
-    return Uint8Array.from(data, byteOf);
+    return lightBytes(planLight(env, job, { pass, fill }).read(area), isCoverage(fill.feed.part));
+  }
+
+  /** The same of a pass that takes the print so far. */
+  lightOfPrint(job: Job, pass: Pass, area: Area): Uint8Array {
+    const plan = planPass(this.sampleEnv(), job, pass, { draft: true, piecemeal: true });
+    const light = plan.light.read(area);
+    plan.release();
+    return lightBytes(light, isCoverage(fillOf(pass).feed.part));
   }
 
   /** The plate of one pass over any area, as it is shown. */
@@ -336,6 +339,15 @@ export class SheetEngine {
     plan.release();
     return ink;
   }
+}
+
+/** Codes of light as bytes: sRGB, or of what is coverage already 255 · (1 − coverage). */
+function lightBytes({ depth, data }: LightRows, coverage: boolean): Uint8Array {
+  if (depth === 8) return data as Uint8Array;
+  return Uint8Array.from(
+    data,
+    coverage ? (code: number) => Math.round(code / 257) : (code: number) => byteOfLight(code / 65535),
+  );
 }
 
 const cornerOf = (at: number, side: number): number => Math.floor(at / side) * side;

@@ -6,6 +6,7 @@ import {
   paletteOfPicture,
   quickSeparations,
   type Pass,
+  passOf,
   type PictureSource,
   prepareSubject,
   type Repeat,
@@ -24,7 +25,15 @@ import { type FloodClick, floodClick, prepareFlood } from './flood-click.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { livelyPlace, type PictureSample, pictureSample } from './picture-samples.ts';
-import { rampSample, type Sample, type SampleAsked, type ScreenAsked, screenSample, tintSample } from './samples.ts';
+import {
+  artworkSample,
+  rampSample,
+  type Sample,
+  type SampleAsked,
+  type ScreenAsked,
+  screenSample,
+  tintSample,
+} from './samples.ts';
 import { lookAt, type LookAsked } from './look.ts';
 import {
   measureRepeats,
@@ -115,6 +124,12 @@ const api = {
     const start = performance.now();
     const sample = screenSample(engine, asked);
     return sent({ ...sample, took: performance.now() - start });
+  },
+  /** A pass that prints artwork, as it lies on the stock; a flat tone of it where its picture is not there. */
+  artwork(asked: ScreenAsked): Sample {
+    const { job, pass } = asked;
+    const alone = passOf(pass, fillOf(pass));
+    return sent(artworkSample(engine, { ...asked, pass: alone }, reducedOf(job, pass)) ?? screenSample(engine, asked));
   },
   tint(asked: Parameters<typeof tintSample>[1]): Sample {
     return sent(tintSample(engine, asked));

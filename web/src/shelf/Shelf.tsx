@@ -1,12 +1,12 @@
-import { createJob, type Job, readJob } from '@chromatype/core';
+import { createJob, DEFAULT_SHEET, type Job, readJob } from '@chromatype/core';
 import { Upload } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { SignOut } from '../access/SignOut.tsx';
 import { jobs, type JobSummary, type ListedJob } from '../api/jobs.ts';
-import { sendPicture } from '../bench/add-picture.ts';
-import { addPicture, newId, sheetOfPicture } from '../document/edits.ts';
+import { editOfFiles } from '../bench/add-picture.ts';
+import { newId, sheetLikePicture } from '../document/edits.ts';
 import { Button } from '../ui/Button.tsx';
 import { Mark } from '../ui/Mark.tsx';
 import { useFileDrop } from '../ui/use-file-drop.ts';
@@ -27,18 +27,18 @@ async function jobFromFiles(files: readonly File[]): Promise<Job | null> {
     }
     return readJob(value);
   }
-  let job: Job | null = null;
-  for (const file of files) {
-    const stored = await sendPicture(file);
-    if (!stored) continue;
-    const base: Job =
-      job ??
-      sheetOfPicture(stored)(
-        createJob((stored.name || 'Pasted picture').replace(/\.[^.]*$/, '').slice(0, 200), newId()),
-      );
-    job = addPicture(newId(), stored, null)(base);
-  }
-  return job;
+  const [first] = files;
+  const change = first ? await editOfFiles(files, null) : null;
+  if (!first || !change) return null;
+  const job = createJob((first.name || 'Pasted picture').replace(/\.[^.]*$/, '').slice(0, 200), newId());
+  return likePicture(change(job));
+}
+
+/** A job whose sheet has the proportions of the picture that it begins with, unless that stated its size. */
+function likePicture(job: Job): Job {
+  const [picture] = job.pictures;
+  const untouched = job.sheet.width === DEFAULT_SHEET.width && job.sheet.height === DEFAULT_SHEET.height;
+  return picture && untouched ? sheetLikePicture(picture)(job) : job;
 }
 
 /** Milliseconds after which the Bench and its workers are made ready: the Shelf's own prints come first. */
@@ -77,7 +77,7 @@ export function Shelf() {
     const input = document.createElement('input');
     input.type = 'file';
     input.multiple = true;
-    input.accept = 'image/*,.tif,.tiff,.json';
+    input.accept = 'image/*,.tif,.tiff,.ora,.json';
     input.onchange = () => void jobFromFiles([...(input.files ?? [])]).then((job) => job && open(job), say);
     input.click();
   }

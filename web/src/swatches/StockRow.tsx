@@ -7,8 +7,8 @@ import {
   type Stock,
   STOCKS,
   stockLight,
+  STOCK_PARAMS,
 } from '@chromatype/core';
-import { TEXTURES } from '../ui/textures.ts';
 import { SelectField } from '../ui/SelectField.tsx';
 import { SwatchFacts } from './SwatchFacts.tsx';
 import { SwatchFields } from './SwatchFields.tsx';
@@ -25,7 +25,8 @@ const ANY = 'any';
 const labOf = (stock: Stock): Lab =>
   stock.measured ?? (labOfLight(stockLight(stock)).map((v) => Number(v.toFixed(1))) as unknown as Lab);
 
-const textureOf = (stock: Stock): string => TEXTURES.find((t) => t.name === stock.texture)!.label.toLowerCase();
+const textureOf = (stock: Stock): string =>
+  STOCK_PARAMS.texture.options.find((t) => t.name === stock.texture)!.label.toLowerCase();
 
 function Shown({ stock }: { readonly stock: Stock | null }) {
   if (!stock) return <p className="border-b border-hairline py-3 text-muted">Any light stock.</p>;
@@ -67,7 +68,7 @@ export function StockRow({ stock, onChange }: Props) {
               label="Texture"
               about="Texture of the surface, shown in the print as it may come off the press."
               value={stock.texture}
-              options={TEXTURES}
+              options={STOCK_PARAMS.texture.options}
               onChange={(texture) => onChange({ ...stock, texture: texture as Stock['texture'] })}
             />
           </div>

@@ -5,8 +5,31 @@ interface Props {
   readonly label: string;
   readonly about: string;
   readonly value: string;
-  readonly options: readonly { readonly name: string; readonly label: string; readonly about?: string }[];
+  readonly options: readonly {
+    readonly name: string;
+    readonly label: string;
+    readonly about?: string;
+    readonly group?: string;
+  }[];
   onChange(value: string): void;
+}
+
+type Option = Props['options'][number];
+
+const optionOf = ({ name, label, about }: Option) => (
+  <option key={name} value={name} title={about}>
+    {label}
+  </option>
+);
+
+/** Options under their headings, in the order in which headings come. */
+function groupsOf(options: Props['options']): [string, Option[]][] {
+  const groups = new Map<string, Option[]>();
+  for (const option of options) {
+    const key = option.group ?? '';
+    groups.set(key, [...(groups.get(key) ?? []), option]);
+  }
+  return [...groups];
 }
 
 function SelectFieldPart({ label, about, value, options, onChange }: Props) {
@@ -18,11 +41,15 @@ function SelectFieldPart({ label, about, value, options, onChange }: Props) {
         onChange={(e) => onChange(e.target.value)}
         className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper text-right"
       >
-        {options.map((o) => (
-          <option key={o.name} value={o.name} title={o.about}>
-            {o.label}
-          </option>
-        ))}
+        {groupsOf(options).map(([group, members]) =>
+          group ? (
+            <optgroup key={group} label={group}>
+              {members.map(optionOf)}
+            </optgroup>
+          ) : (
+            members.map(optionOf)
+          ),
+        )}
       </select>
     </label>
   );

@@ -2,6 +2,9 @@
 export const PICTURE_FILES =
   'image/png,image/jpeg,image/webp,image/tiff,image/gif,image/avif,image/svg+xml,.tif,.tiff,.svg';
 
+/** Layered files. */
+export const LAYERED_FILES = '.ora,image/openraster';
+
 /** Lets a file be chosen; null when none is. */
 export function chooseFile(accept: string): Promise<File | null> {
   return new Promise((resolve) => {

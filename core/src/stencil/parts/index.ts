@@ -1,4 +1,6 @@
 import { alpha } from './alpha.ts';
+import { burst } from './burst.ts';
+import { cloud } from './cloud.ts';
 import { brush } from './brush.ts';
 import { colourRange } from './colour-range.ts';
 import { ellipse } from './ellipse.ts';
@@ -6,6 +8,10 @@ import { flood } from './flood-part.ts';
 import type { PartKind } from './kind.ts';
 import { letteringPart } from './lettering.ts';
 import { otherStencil } from './other-stencil.ts';
+import { panels } from './panels.ts';
+import { rays } from './rays.ts';
+import { speech } from './speech.ts';
+import { torn } from './torn.ts';
 import { pen } from './pen.ts';
 import { platePart } from './plate-part.ts';
 import { polygon } from './polygon.ts';
@@ -25,6 +31,12 @@ export const PART_KINDS: readonly PartKind[] = [
   subjectPart,
   shapePart,
   letteringPart,
+  burst,
+  rays,
+  panels,
+  speech,
+  cloud,
+  torn,
   toneRange,
   colourRange,
   alpha,

@@ -60,6 +60,9 @@ function boundsOf(polygons: readonly Polygon[]) {
   return { left, top, right, bottom };
 }
 
+/** Half of a pixel, but for what sums of 32 bits lose: an edge through its middle is inside wherever a reading begins. */
+const HALF = 0.4999;
+
 /** Which pixels lie inside polygons: those that are covered by half or more. */
 function polygonCover(polygons: readonly Polygon[], evenOdd: boolean): CoverReader {
   const { left, top, right, bottom } = boundsOf(polygons);
@@ -73,7 +76,7 @@ function polygonCover(polygons: readonly Polygon[], evenOdd: boolean): CoverRead
     const out = new Uint8Array(area.width * rows);
     for (let k = 0; k < rows; k++) {
       const to = k * area.width + x - area.x;
-      for (let n = 0; n < width; n++) if (covered[k * width + n]! >= 0.5) out[to + n] = 255;
+      for (let n = 0; n < width; n++) if (covered[k * width + n]! >= HALF) out[to + n] = 255;
     }
     return settledCover(out);
   };

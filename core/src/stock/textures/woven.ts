@@ -19,16 +19,22 @@ export function wovenRows({ area, perMm, seed }: TextureAsked, perThread: number
     fuzz.fill(0);
     const per = 5 / side;
     addNoiseRow(fuzz, (area.x + 0.5) * per, per, (y + 0.5) * per, seed + 7, 0.16);
+    const weft = hashShare(0, j, seed + 2);
+    const dive = 4 * down * (1 - down);
+    let thread = Number.NaN;
+    let [warp, own] = [false, 0];
     for (let k = 0; k < out.length; k++) {
       const u = (area.x + k + 0.5) / side;
       const i = Math.floor(u);
+      if (i !== thread) {
+        thread = i;
+        warp = over(i, j);
+        own = 0.14 * (warp ? hashShare(i, 0, seed + 1) : weft) + (warp ? 0.04 : 0);
+      }
       const right = u - i;
-      const warp = over(i, j);
-      const [across, along] = warp ? [right, down] : [down, right];
-      const ridge = 4 * across * (1 - across);
-      const dive = 4 * along * (1 - along);
-      const own = warp ? hashShare(i, 0, seed + 1) : hashShare(0, j, seed + 2);
-      out[k]! += 0.02 + 0.42 * ridge + 0.16 * dive + 0.14 * own + fuzz[k]! + (warp ? 0.02 : -0.02);
+      const across = 4 * right * (1 - right);
+      // The thread on top is a ridge across itself, and dives at both ends of what shows of it.
+      out[k]! += own + fuzz[k]! + (warp ? 0.42 * across + 0.16 * dive : 0.42 * dive + 0.16 * across);
     }
   };
 }

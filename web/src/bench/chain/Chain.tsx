@@ -24,7 +24,7 @@ export function Chain({ job, pass, fill }: ChainProps) {
       <StencilStation job={job} pass={pass} fill={fill} />
       <ScreenStation job={job} pass={shown} fill={fill} />
       <BendStation fill={fill} />
-      <InkStation job={job} pass={pass} />
+      <InkStation job={job} pass={pass} fill={fill} />
     </div>
   );
 }

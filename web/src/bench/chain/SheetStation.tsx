@@ -1,5 +1,4 @@
 import {
-  type Stock,
   DEFAULT_SHEET,
   type Job,
   SHEET_PARAMS,
@@ -20,9 +19,10 @@ import { ColourField } from '../../ui/ColourField.tsx';
 import { MM, PPI } from '../../ui/formats.ts';
 import { NumberField } from '../../ui/NumberField.tsx';
 import type { NumberFormat } from '../../ui/number-text.ts';
-import { SelectField } from '../../ui/SelectField.tsx';
-import { TEXTURES } from '../../ui/textures.ts';
+import { ParamFields } from '../../ui/ParamFields.tsx';
 import { TextField } from '../../ui/TextField.tsx';
+import { FinishControls, GroundControls } from './SurfaceControls.tsx';
+import { RatioMenu } from './RatioMenu.tsx';
 import { possibleSheet } from './possible-sheet.ts';
 import { Station } from './Station.tsx';
 import { StockButtons } from './StockButtons.tsx';
@@ -169,6 +169,7 @@ export function SheetStation({ job }: { readonly job: Job }) {
         </div>
         <div className="flex flex-wrap gap-1 pt-2">
           <Button onClick={() => change({ width: sheet.height, height: sheet.width })}>Turn</Button>
+          <RatioMenu job={job} />
           {job.pictures.map((picture) => (
             <Button
               key={picture.id}
@@ -195,12 +196,11 @@ export function SheetStation({ job }: { readonly job: Job }) {
               onChange={(colour) => change({ stock: { ...sheet.stock, colour, measured: null, overprints: [] } })}
             />
           </div>
-          <SelectField
-            label="Texture"
-            about="Texture of the surface, shown in the print as it may come off the press."
-            value={sheet.stock.texture}
-            options={TEXTURES}
-            onChange={(texture) => change({ stock: { ...sheet.stock, texture: texture as Stock['texture'] } })}
+          <ParamFields
+            params={STOCK_PARAMS}
+            settings={{ ...sheet.stock }}
+            without={['spread']}
+            change={(part) => change({ stock: { ...sheet.stock, ...part } })}
           />
           <NumberField
             label="Spread of light"
@@ -214,6 +214,8 @@ export function SheetStation({ job }: { readonly job: Job }) {
             onChange={(spread) => change({ stock: { ...sheet.stock, spread } })}
           />
           <StockButtons now={sheet.stock} choose={(stock) => change({ stock })} />
+          <GroundControls job={job} change={change} />
+          <FinishControls sheet={sheet} change={change} />
         </div>
       </Station>
     </>

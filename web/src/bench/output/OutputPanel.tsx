@@ -1,4 +1,4 @@
-import { type Job, OUTPUTS, type OutputAsked, outputOf, type Pass, sheetPixels } from '@chromatype/core';
+import { type Job, OUTPUTS, type OutputAsked, outputOf, type Pass, sharedFrame, sheetPixels } from '@chromatype/core';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -7,6 +7,7 @@ import { saveNow } from '../../document/autosave.ts';
 import { Button } from '../../ui/Button.tsx';
 import { showBytes } from '../../ui/bytes.ts';
 import { Choice } from '../../ui/Choice.tsx';
+import { ShareControls } from './ShareControls.tsx';
 import { RunRow } from './RunRow.tsx';
 import { useRuns } from './use-runs.ts';
 
@@ -35,6 +36,15 @@ function useEstimate(id: string, job: Job, asked: OutputAsked): Estimate | strin
   return estimate;
 }
 
+const OTHERS: readonly string[] = ['share-png', 'share-jpeg', 'share-webp', 'sheet', 'plate', 'layers-ora'];
+
+/** Outputs under what they are for. */
+const GROUPS: readonly (readonly [string, readonly OutputAsked['kind'][]])[] = [
+  ['To share', ['share-png', 'share-jpeg', 'share-webp']],
+  ['As it is', ['sheet', 'plate', 'layers-ora']],
+  ['For the press', OUTPUTS.map((o) => o.name).filter((name) => !OTHERS.includes(name))],
+];
+
 interface Props {
   readonly id: string;
   readonly job: Job;
@@ -52,7 +62,8 @@ export function OutputPanel({ id, job, pass, back }: Props) {
   const estimate = useEstimate(id, job, asked);
   const { list, follow } = useRuns(id);
   const [problem, setProblem] = useState<string | null>(null);
-  const { width, height } = sheetPixels(job.sheet);
+  const shares = asked.kind.startsWith('share-');
+  const pixels = shares ? sharedFrame(job) : sheetPixels(job.sheet);
   const mm = (value: number) => Number(value.toFixed(2));
 
   async function make(): Promise<void> {
@@ -86,18 +97,24 @@ export function OutputPanel({ id, job, pass, back }: Props) {
           <X size={15} aria-hidden />
         </button>
       </header>
-      <Choice<OutputAsked['kind']>
-        label="What to make"
-        value={asked.kind}
-        options={options}
-        onChange={(next) => setKind(next)}
-      />
+      {GROUPS.map(([title, kinds]) => (
+        <section key={title} aria-label={title} className="pb-1.5">
+          <h3 className="pb-0.5 text-[11px] font-normal text-muted">{title}</h3>
+          <Choice<OutputAsked['kind']>
+            label={`What to make: ${title}`}
+            value={asked.kind}
+            options={options.filter((o) => kinds.includes(o.value))}
+            onChange={(next) => setKind(next)}
+          />
+        </section>
+      ))}
+      {shares && <ShareControls job={job} kind={asked.kind} />}
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 py-3">
         <dt className="text-muted">Format</dt>
         <dd>{entry.about}</dd>
         <dt className="text-muted">Pixels</dt>
         <dd className="font-mono text-[11px]">
-          {width} × {height}
+          {pixels.width} × {pixels.height}
         </dd>
         <dt className="text-muted">Size</dt>
         <dd className="font-mono text-[11px]">

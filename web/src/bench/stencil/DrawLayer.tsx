@@ -1,4 +1,4 @@
-import type { Fill, Job, Pass } from '@chromatype/core';
+import { type Fill, type Job, type Pass, partKindOf } from '@chromatype/core';
 import { type PointerEvent, useEffect, useRef, useState } from 'react';
 import { beginGesture, endGesture } from '../../document/store.ts';
 import type { View } from '../../engine/view.ts';
@@ -9,7 +9,7 @@ import { DraftShapes } from './DraftShapes.tsx';
 import { boxBetween, layPart, nextPart } from './draw-parts.ts';
 import { type At, clicksCorners, type Draft, dragsBox, NOTHING, oppositeCorner, penNodes } from './drawing.ts';
 import { sheetPlace, tidyMm } from './sheet-place.ts';
-import { type Drawing, useStencilTools } from './stencil-tools.ts';
+import { BACKGROUNDS, type Background, type Drawing, useStencilTools } from './stencil-tools.ts';
 import { useStrokes } from './use-strokes.ts';
 
 interface Props {
@@ -25,6 +25,9 @@ const HINTS: Readonly<Record<Drawing, string>> = {
   ellipse: 'Drag an ellipse; with Shift it is a circle. Escape ends.',
   shape: 'Drag the box that the shape stands in. Escape ends.',
   lettering: 'Drag the box that the letters stand in. Escape ends.',
+  ...(Object.fromEntries(
+    BACKGROUNDS.map((name) => [name, `Drag the box of the ${partKindOf(name).label.toLowerCase()}. Escape ends.`]),
+  ) as Record<Background, string>),
   polygon: 'Click the corners; a double click or Enter closes the polygon. Escape gives it up.',
   freehand: 'Draw an outline; it closes when you let go. Escape ends.',
   pen: 'Click for corners, drag for curves; a double click or Enter closes the path. Escape gives it up.',

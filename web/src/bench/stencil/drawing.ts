@@ -1,5 +1,5 @@
 import { tidyMm } from './sheet-place.ts';
-import type { Drawing } from './stencil-tools.ts';
+import { BACKGROUNDS, type Drawing } from './stencil-tools.ts';
 
 /** A point of the sheet under the pointer. */
 export interface At {
@@ -21,7 +21,7 @@ export interface Draft {
 
 export const NOTHING: Draft = { points: [], from: null };
 
-const BOXES: readonly Drawing[] = ['rectangle', 'ellipse', 'shape', 'lettering'];
+const BOXES: readonly Drawing[] = ['rectangle', 'ellipse', 'shape', 'lettering', ...BACKGROUNDS];
 const CLICKED: readonly Drawing[] = ['polygon', 'pen'];
 
 /** Whether a tool drags a box, and whether it clicks corner after corner. */

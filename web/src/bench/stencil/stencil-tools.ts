@@ -3,12 +3,18 @@ import { create } from 'zustand';
 import type { StencilLook } from '../../engine/stencil-looks.ts';
 import { takeTool, useTools } from '../tools/tool-store.ts';
 
+/** Shapes that are made from numbers, as backgrounds and around words. */
+export const BACKGROUNDS = ['burst', 'rays', 'panels', 'speech', 'cloud', 'torn'] as const;
+
+export type Background = (typeof BACKGROUNDS)[number];
+
 /** What is drawn on the sheet next: a new part of a kind, or more of the chosen part. */
 export type Drawing =
   | 'rectangle'
   | 'ellipse'
   | 'shape'
   | 'lettering'
+  | Background
   | 'polygon'
   | 'freehand'
   | 'pen'

@@ -1,5 +1,8 @@
 import {
+  COLOURING_PARAMS,
   hexOfLight,
+  IMPRESSION_PARAMS,
+  isMoved,
   type Ink,
   type Lab,
   labOfLight,
@@ -11,29 +14,23 @@ import {
 import type { ChainProps } from '../chain-props.ts';
 import { memo } from 'react';
 import { useInkSets } from '../../../api/ink-sets.ts';
-import { rename, setInk } from '../../../document/edits.ts';
+import { keepPlate, rename, setColouring, setImpression, setInk } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { ColourField } from '../../../ui/ColourField.tsx';
 import { Fold } from '../../../ui/Fold.tsx';
 import { PERCENT } from '../../../ui/formats.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
+import { ParamFields } from '../../../ui/ParamFields.tsx';
 import { sameBy } from '../../../ui/same-by.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
+import { SwitchField } from '../../../ui/SwitchField.tsx';
 import { TextField } from '../../../ui/TextField.tsx';
 import { Station, THUMB } from '../Station.tsx';
+import { Finishing } from './Finishing.tsx';
 import { LabFields } from './LabFields.tsx';
 
 const ORDINALS = ['1st', '2nd', '3rd'];
-
-const MEETS = [
-  { name: 'overprint', label: 'Overprints', about: 'Lies on what was printed before, as ink does.' },
-  {
-    name: 'light',
-    label: 'Adds light',
-    about: 'Adds its light to what was printed before, as a lamp does: for light on black.',
-  },
-] as const;
 
 const PERFECT: Lab = [100, 0, 0];
 
@@ -66,11 +63,14 @@ function Behaviour({ ink, change }: { readonly ink: Ink; change(part: Partial<In
       />
       <SelectField
         label="Meets what is there"
-        about="What the ink does to what lies under it."
+        about={INK_PARAMS.meets.about}
         value={ink.meets}
-        options={MEETS}
+        options={INK_PARAMS.meets.options}
         onChange={(meets) => change({ meets: meets as Ink['meets'] })}
       />
+      {ink.meets === 'knockout' && (
+        <ParamField param={INK_PARAMS.trap} value={ink.trap} onChange={(trap) => change({ trap: trap as number })} />
+      )}
       <LabFields
         label="Solid on white"
         value={ink.measured?.lab ?? roundedLab(labOfLight(solidLight(ink)))}
@@ -109,9 +109,16 @@ function InkFromSet({ take }: { take(ink: Ink): void }) {
   );
 }
 
+/** How an ink meets what is there, in a few words. */
+function meetsNote({ meets, opacity }: Ink): string {
+  if (meets === 'overprint') return opacity > 0.5 ? 'is opaque' : 'overprints';
+  if (meets === 'light') return 'adds light';
+  return INK_PARAMS.meets.options.find((o) => o.name === meets)!.label.toLowerCase();
+}
+
 /** The ink that a pass lays down. */
-function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
-  const { ink } = pass;
+function InkStationPart({ job, pass, fill }: ChainProps) {
+  const { ink, colouring } = pass;
   const place = job.passes.filter((p) => p.on || p.id === pass.id).findIndex((p) => p.id === pass.id);
   const change = (part: Partial<Ink>) => edit(setInk(pass.id, part));
   const recolour = (colour: string, name = ink.name) => change({ name, colour, measured: null });
@@ -123,7 +130,7 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
       />
     </div>
   );
-  const meets = ink.meets === 'light' ? 'adds light' : ink.opacity > 0.5 ? 'is opaque' : 'overprints';
+  const meets = meetsNote(ink);
   const press = Object.entries(PRESS_PARAMS);
   const odd = press.some(([name, p]) => name !== 'grain' && name !== 'seed' && ink.press[name as never] !== p.normal);
   return (
@@ -150,9 +157,39 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
             </div>
             <InkFromSet take={(next) => change({ ...next, press: ink.press })} />
           </div>
+          {fill.feed.separation !== null && fill.feed.part === 'ink' && (
+            <SwitchField
+              label={pass.separatedFor ? `Plate of ${pass.separatedFor.name}` : 'Exchange the ink alone'}
+              about="Keeps the plate that the separation made for this ink, so that it can be printed in any other."
+              value={pass.separatedFor !== null}
+              onChange={(keeps) => edit(keepPlate(pass.id, keeps))}
+            />
+          )}
           <div className="grid grid-cols-1 gap-1">
             <Behaviour ink={ink} change={change} />
           </div>
+          <Fold
+            title="Tint of the pass"
+            note={
+              [colouring.darks === 'tinted' && 'darks', colouring.lights === 'tinted' && 'lights']
+                .filter(Boolean)
+                .join(' and ') || 'none'
+            }
+          >
+            <ParamFields
+              params={COLOURING_PARAMS}
+              settings={colouring}
+              change={(part) => edit(setColouring(pass.id, part))}
+            />
+          </Fold>
+          <Fold title="Place of the plate" note={isMoved(pass) ? 'moved' : 'in register'}>
+            <ParamFields
+              params={IMPRESSION_PARAMS}
+              settings={pass.impression}
+              change={(part) => edit(setImpression(pass.id, part))}
+            />
+          </Fold>
+          <Finishing pass={pass} fill={fill} />
           <Fold title="On the press" note={odd ? 'moves or wears' : 'as planned'}>
             {press.map(([name, param]) => (
               <ParamField
@@ -184,10 +221,15 @@ function InkStationPart({ job, pass }: Pick<ChainProps, 'job' | 'pass'>) {
 
 export const InkStation = memo(
   InkStationPart,
-  sameBy(({ job, pass }) => [
+  sameBy(({ job, pass, fill }) => [
     pass.id,
+    pass.fills,
+    fill.id,
     pass.name,
     pass.ink,
+    pass.separatedFor,
+    pass.colouring,
+    pass.impression,
     pass.on,
     job.sheet.stock,
     job.passes.map((p) => `${p.id}${p.on}`).join(),

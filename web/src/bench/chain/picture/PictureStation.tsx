@@ -26,6 +26,7 @@ import { Station, THUMB } from '../Station.tsx';
 import { CropControls, CutOutControls } from './EditControls.tsx';
 import { MadeControls } from './MadeControls.tsx';
 import { Placing } from './Placing.tsx';
+import { PrintSoFar } from './PrintSoFar.tsx';
 import { SeparationControls } from './SeparationControls.tsx';
 import { SplitMenu } from './SplitMenu.tsx';
 import { resolutionNote } from './resolution-note.ts';
@@ -48,6 +49,8 @@ const SEPARATED: typeof PARTS = [
 ];
 
 const MAKE = 'make ';
+/** Stands for the print so far among the pictures. */
+const PRINT = 'print';
 
 /** Puts another file in the place of a picture; everything set for it stays. */
 async function replaceFile(id: string): Promise<void> {
@@ -61,7 +64,11 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
   const picture = pictureOf(job, fill.feed);
   const setParam = useSetParam(true);
   const ready = usePictures((s) =>
-    fill.feed.part === 'tint' ? true : picture?.hash ? canBeSeen(s, picture.hash) : picture !== undefined,
+    fill.feed.part === 'tint' || fill.feed.from === 'print'
+      ? true
+      : picture?.hash
+        ? canBeSeen(s, picture.hash)
+        : picture !== undefined,
   );
   const thumb = (
     <SampleCanvas
@@ -75,11 +82,17 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
   const parts = separation ? [...PARTS, ...SEPARATED] : PARTS;
   const note = resolutionNote(job, fill);
   const choose = (value: string) => {
-    if (!value.startsWith(MAKE)) return edit(setFeed(fill.id, { picture: value || null }));
+    if (value === PRINT) return edit(setFeed(fill.id, { from: 'print' }));
+    if (!value.startsWith(MAKE)) return edit(setFeed(fill.id, { from: 'picture', picture: value || null }));
     void addMadePicture(value.slice(MAKE.length), fill.id);
     setParam('station', 'picture');
   };
   const tinted = fill.feed.part === 'tint';
+  const ofPrint = fill.feed.from === 'print' && !tinted;
+  const beneath = job.passes.slice(
+    0,
+    job.passes.findIndex((p) => p.id === pass.id),
+  );
   const iconButton = 'grid h-6 w-6 place-items-center hover:text-hot-text';
   const size = picture && shownSize(picture);
   return (
@@ -88,20 +101,24 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
       note={
         tinted
           ? tintNote(fill)
-          : note?.short
-            ? note.brief
-            : !picture
-              ? 'none'
-              : picture.made
-                ? 'made here'
-                : `${size!.width} × ${size!.height}`
+          : ofPrint
+            ? 'the print so far'
+            : note?.short
+              ? note.brief
+              : !picture
+                ? 'none'
+                : picture.made
+                  ? 'made here'
+                  : `${size!.width} × ${size!.height}`
       }
-      warns={!tinted && (note?.short ?? false)}
-      about={tinted ? 'How much the ink covers' : note?.text}
+      warns={!tinted && !ofPrint && (note?.short ?? false)}
+      about={tinted ? 'How much the ink covers' : ofPrint ? undefined : note?.text}
       thumb={thumb}
       more={
         tinted ? (
           <TintControls pass={pass} fill={fill} />
+        ) : ofPrint ? (
+          <PrintSoFar fill={fill} beneath={beneath} />
         ) : (
           picture && (
             <div className="grid grid-cols-1 gap-1.5">
@@ -138,7 +155,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
           <select
             aria-label="Picture of this pass"
             data-own
-            value={fill.feed.picture ?? ''}
+            value={ofPrint ? PRINT : (fill.feed.picture ?? '')}
             onChange={(e) => choose(e.target.value)}
             className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper"
           >
@@ -148,6 +165,11 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
                 {p.name}
               </option>
             ))}
+            {beneath.length > 0 && (
+              <option value={PRINT} title="What the passes beneath print, in their inks on the plain stock">
+                the print so far
+              </option>
+            )}
             <optgroup label="Make one here">
               {MADE_KINDS.map((k) => (
                 <option key={k.name} value={`${MAKE}${k.name}`} title={k.about}>
@@ -156,7 +178,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
               ))}
             </optgroup>
           </select>
-          {picture?.hash && (
+          {picture?.hash && !ofPrint && (
             <button
               type="button"
               onClick={() => void replaceFile(picture.id)}
@@ -191,7 +213,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
             </option>
           ))}
         </select>
-        {picture && !tinted && !separation && <SplitMenu job={job} pass={pass} />}
+        {picture && !tinted && !ofPrint && !separation && <SplitMenu job={job} pass={pass} />}
         {separation && (
           <span
             className="min-w-0 truncate text-[11px] text-muted"

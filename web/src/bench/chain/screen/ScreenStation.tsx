@@ -27,6 +27,7 @@ import { FrequencyUnit } from './FrequencyUnit.tsx';
 import { PassSample } from '../../PassSample.tsx';
 import { FrequencyField } from './FrequencyField.tsx';
 import { GrainControls, GrainSize } from './GrainControls.tsx';
+import { SmoothControls } from './SmoothControls.tsx';
 import { WearControls } from './WearControls.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { sharedFieldsOf } from './shared-fields.ts';
@@ -37,6 +38,9 @@ type Part = (props: ChainProps) => React.ReactNode;
 
 /** Families whose cells are chosen in a way of their own; the others have what their table of settings gives them. */
 const CELLS: Partial<Record<FamilyName, Part>> = { dots: DotCells, grain: GrainCells, tile: TileCells };
+
+/** Families that are chosen and set in the open, without a dial. */
+const PLAIN: Partial<Record<FamilyName, Part>> = { smooth: SmoothControls };
 
 /** Families with controls of their own, shown when the station is open. */
 const CONTROLS: Partial<Record<FamilyName, Part>> = { grain: GrainControls };
@@ -57,6 +61,7 @@ function noteOf({ sheet }: Job, screen: Screen): string {
 function ScreenStationPart({ job, pass, fill }: ChainProps) {
   const { screen } = fill;
   const Cells = CELLS[screen.family] ?? FamilyCells;
+  const Plain = PLAIN[screen.family];
   const Controls = CONTROLS[screen.family] ?? FamilyControls;
   const Size = SIZES[screen.family] ?? FrequencyField;
   const shared = sharedFieldsOf(screen, job.sheet.ppi);
@@ -79,7 +84,7 @@ function ScreenStationPart({ job, pass, fill }: ChainProps) {
         <div className="grid grid-cols-1 gap-1">
           {screenTraits(screen, job.sheet.ppi).lattice && <FrequencyUnit job={job} fill={fill} />}
           {shared.filter((name) => !BESIDE_DIAL.includes(name)).map(field)}
-          <Controls job={job} pass={pass} fill={fill} />
+          {!Plain && <Controls job={job} pass={pass} fill={fill} />}
           <WearControls fill={fill} />
         </div>
       }
@@ -90,14 +95,15 @@ function ScreenStationPart({ job, pass, fill }: ChainProps) {
         options={FAMILY_CHOICES}
         onChange={(family) => edit(setFamily(fill.id, family))}
       />
-      <div className="flex gap-2 pt-1.5">
+      {Plain && <Plain job={job} pass={pass} fill={fill} />}
+      <div className={`flex gap-2 pt-1.5 ${Plain ? 'hidden' : ''}`}>
         <Dial job={job} pass={pass} fill={fill} />
         <div className="grid min-w-0 flex-1 grid-cols-1 content-start gap-0.5">
           <Size job={job} pass={pass} fill={fill} />
           {shared.filter((name) => BESIDE_DIAL.includes(name)).map(field)}
         </div>
       </div>
-      <div className="grid grid-cols-2 gap-2 pt-1.5">
+      <div className={`grid grid-cols-2 gap-2 pt-1.5 ${Plain ? 'hidden' : ''}`}>
         <Cells job={job} pass={pass} fill={fill} />
       </div>
     </Station>

@@ -4,6 +4,7 @@ import { Choice } from '../../../ui/Choice.tsx';
 import { layPart, nextPart, subjectSource } from '../../stencil/draw-parts.ts';
 import { MarkControls } from '../../stencil/MarkControls.tsx';
 import {
+  BACKGROUNDS,
   choosePart,
   type Drawing,
   NORMAL_STENCIL_BRUSH,
@@ -41,6 +42,11 @@ const DRAWN: readonly (Tool & { readonly name: Drawing })[] = [
   { name: 'lettering', label: 'Lettering', about: 'Text as a stencil.' },
 ];
 
+const MADE: typeof DRAWN = BACKGROUNDS.map((name) => {
+  const { label, about } = partKindOf(name);
+  return { name, label, about: `${about} Drag its box on the sheet.` };
+});
+
 const FOUND: readonly Tool[] = ['tone', 'colour', 'alpha', 'stencil', 'plate'].map((name) => {
   const { label, about } = partKindOf(name);
   return { name, label, about };
@@ -67,6 +73,23 @@ export function AddParts(props: Props) {
   const inHand = tool === 'stencil' ? drawing : null;
   const look =
     'h-6 border border-hairline px-[7px] text-[12px] leading-none hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:font-semibold aria-pressed:text-paper';
+  const drawn = ({ name, label, about }: (typeof DRAWN)[number]) => (
+    <button
+      key={name}
+      type="button"
+      title={about}
+      aria-pressed={inHand === name}
+      className={look}
+      onClick={() => {
+        // A brush, a flood and strokes go on with the chosen part; everything else begins a new one.
+        const goesOn = stencil?.parts.some((p) => p.id === useStencilTools.getState().part && p.kind === name);
+        if (!goesOn) setStencilTools({ part: null });
+        toggleDrawing(name);
+      }}
+    >
+      {label}
+    </button>
+  );
   function find(kind: string): void {
     const settings = foundIn(kind, props);
     if (typeof settings === 'string') {
@@ -88,23 +111,10 @@ export function AddParts(props: Props) {
         />
       </div>
       <div className="flex flex-wrap gap-1" role="group" aria-label="Draw on the sheet">
-        {DRAWN.map(({ name, label, about }) => (
-          <button
-            key={name}
-            type="button"
-            title={about}
-            aria-pressed={inHand === name}
-            className={look}
-            onClick={() => {
-              // A brush, a flood and strokes go on with the chosen part; everything else begins a new one.
-              const goesOn = stencil?.parts.some((p) => p.id === useStencilTools.getState().part && p.kind === name);
-              if (!goesOn) setStencilTools({ part: null });
-              toggleDrawing(name);
-            }}
-          >
-            {label}
-          </button>
-        ))}
+        {DRAWN.map(drawn)}
+      </div>
+      <div className="flex flex-wrap gap-1" role="group" aria-label="Backgrounds and balloons">
+        {MADE.map(drawn)}
       </div>
       <div className="flex flex-wrap gap-1" role="group" aria-label="From what is there">
         {FOUND.map(({ name, label, about }) => (
