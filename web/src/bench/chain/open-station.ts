@@ -16,7 +16,8 @@ export function useStation(title: string): OpenStation {
   const [params] = useSearchParams();
   const setParam = useSetParam(true);
   const name = title.toLowerCase();
-  const open = params.get('station');
+  // The stations of the sheet have nothing to open: the one that is open in the chain waits for it to come back.
+  const open = params.get('pass') === 'stock' ? null : params.get('station');
   const toggle = useCallback(() => setParam('station', open === name ? null : name), [setParam, open, name]);
   return { mode: open === null ? 'rest' : open === name ? 'open' : 'line', toggle };
 }
