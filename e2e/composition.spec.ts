@@ -44,11 +44,7 @@ async function ink(page: Page, colour: string): Promise<void> {
   await type(page, 'Ink colour: hex', colour);
 }
 
-const stock = (page: Page) =>
-  page
-    .getByRole('button', { name: /^Stock/ })
-    .first()
-    .click();
+const stock = (page: Page) => page.getByRole('button', { name: /^Stock \w/ }).click();
 
 /** The print as it is shared, as large as its plates. */
 async function shared(page: Page): Promise<Buffer> {

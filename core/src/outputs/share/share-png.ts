@@ -7,6 +7,6 @@ export const sharePng = shareOutput({
   ending: 'png',
   type: 'image/png',
   encoded: null,
-  longest: 2 ** 31 - 1,
+  longest: 2147483647,
   alpha: true,
 });
