@@ -19,3 +19,4 @@ mkdir -p docs/screenshots docs/contact
 node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots docs/contact
 node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-lettering.png" docs/contact
 node bench/dist/contact-tones.js "$data/demo/studio-still-life.png" docs/contact
+node bench/dist/contact-finished.js "$data/demo" docs/contact

@@ -34,7 +34,16 @@ await page.getByRole('button', { name: '1:1' }).click();
 await page.getByRole('button', { name: 'Output' }).click();
 await settled();
 await page.waitForSelector('[data-testid=estimate]:has-text("about")');
+await page.getByRole('radio', { name: 'Picture, JPEG' }).click();
+await page.waitForFunction(
+  () => document.querySelector('[data-testid=estimate]')!.textContent.startsWith('about'),
+  null,
+  {
+    timeout: 60_000,
+  },
+);
 await shot('output');
+await page.getByRole('radio', { name: 'Sheet in colour' }).click();
 
 // Plates of a process print, its rosettes, a print on the press, light on black, and the sets of inks.
 await page.goto(address);
@@ -127,7 +136,6 @@ await page.getByRole('button', { name: /^Hide Kite red/ }).click();
 await page.getByRole('button', { name: /^Hide Harbour blue/ }).click();
 await page.getByRole('button', { name: 'Take the colours from the picture' }).click();
 await settled();
-await shot('palette');
 
 // A tile drawn by hand.
 await family('Tile');
@@ -160,6 +168,13 @@ await draw([0.5, 0.8], [0.62, 0.92], [0.45, 1.02], [0.6, 1.12]);
 await page.waitForSelector('[data-testid=tile-sheet][data-stage=settled]');
 await page.waitForTimeout(1500);
 await shot('tile-maker');
+
+// A finished piece on its stock.
+await openJob('Quay zine cover', '?pass=stock');
+await settled();
+await page.getByRole('button', { name: /^Photocopier/ }).click();
+await settled();
+await shot('stock');
 
 // Pages of stencils and tints: the tint shelf, the colour shelf, handles on the sheet, the tile shelf.
 await openJob('The night before the wind');

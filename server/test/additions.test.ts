@@ -17,8 +17,8 @@ import sharp from 'sharp';
 import { ADDITIONS } from './additions/throw-away.ts';
 
 /**
- * One new dot, family, step of the tone curve, output, picture and bend is one new file and one line in a table. A copy
- * of the project gets one of each; nothing else in it is edited.
+ * One new dot, family, step of the tone curve, output, picture, bend, blend mode, texture and finish is one new file and
+ * one line in a table. A copy of the project gets one of each; nothing else in it is edited.
  */
 const project = fileURLToPath(new URL('../../', import.meta.url));
 let copy: string;
@@ -148,6 +148,30 @@ test('keys of plates follow their settings, and the plates differ', async () => 
   expect(found).toEqual({ keys: allDiffer, plates: allDiffer });
 }, 120_000);
 
+test('prints show a new blend mode, texture and finish', async () => {
+  const { looks } = await asked<{ looks: string[] }>(`
+    import { composeExact, createBitmap, createJob, createKernels, planSurface, readJob } from '@chromatype/core';
+    const kernels = createKernels();
+    const base = createJob('x', 'p');
+    const area = { x: 0, y: 0, width: 16, height: 2, step: 1 };
+    const plate = createBitmap(16, 2);
+    plate.data.fill(0xf0);
+    const look = (sheet, ink = {}) => {
+      const job = readJob({ ...base, sheet: { ...base.sheet, ...sheet }, passes: [{ ...base.passes[0], ink: { ...base.passes[0].ink, ...ink } }] });
+      const rgba = composeExact(kernels, job.sheet, job.passes, [plate], area, planSurface({ kernels, pictures: () => null }, job));
+      return [...rgba.slice(0, 8), ...rgba.slice(16, 24)].join();
+    };
+    const { stock, finish } = base.sheet;
+    console.log(JSON.stringify({ looks: [
+      look({}),
+      look({}, { meets: 'throwaway' }),
+      look({ stock: { ...stock, texture: 'throwaway' } }),
+      look({ finish: { ...finish, throwaway: { on: true, amount: 0.5 } } }),
+    ] }));
+  `);
+  expect(new Set(looks).size).toBe(4);
+}, 60_000);
+
 test('the command line lists them, sets them and writes them', async () => {
   for (const [what, name] of [
     ['families', 'throwaway'],
@@ -160,7 +184,13 @@ test('the command line lists them, sets them and writes them', async () => {
     expect((await chromatype('list', what)).out.split('\n')).toContain(name);
   }
   const { out: settings } = await chromatype('list', 'settings');
-  for (const path of ['tone.throwAwayFog', 'throwaway.weave', 'throwaway.slack', 'made.throwaway.squares']) {
+  for (const path of [
+    'tone.throwAwayFog',
+    'throwaway.weave',
+    'throwaway.slack',
+    'made.throwaway.squares',
+    'finish.throwaway.amount',
+  ]) {
     expect(settings).toContain(`${path}: `);
   }
   const made = ['plain', 'dot', 'fog', 'weave'].map((name) => `${name}.png`);
@@ -184,6 +214,9 @@ test('the docs tell of them', async () => {
     'Throw-away list',
     'Throw-away checks',
     'Throw-away shear',
+    'Throw-away blend',
+    'Throw-away felt',
+    'Throw-away stain',
   ];
   for (const text of told) expect(out).toContain(text);
 });

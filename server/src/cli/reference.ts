@@ -1,9 +1,21 @@
-import { BEND_KINDS, DOT_SHAPES, FAMILIES, LATTICES, MADE_KINDS, OUTPUTS, SETTINGS } from '@chromatype/core';
+import {
+  BEND_KINDS,
+  BLEND_MODES,
+  DOT_SHAPES,
+  FAMILIES,
+  FINISH_KINDS,
+  LATTICES,
+  MADE_KINDS,
+  OUTPUTS,
+  PART_KINDS,
+  SETTINGS,
+  TEXTURE_KINDS,
+} from '@chromatype/core';
 import { rangeOf } from './setting-options.ts';
 import { UsageError } from './usage-error.ts';
 
 export const HELP = `chromatype reference
-  prints docs/reference.md: every setting, screen, picture, bend and output, from the tables that the engine reads`;
+  prints docs/reference.md: every setting, screen, picture, bend, part of stencils, blend mode, texture, finish and output, from the tables that the engine reads`;
 
 interface Entry {
   readonly name: string;
@@ -69,6 +81,22 @@ ${rows(MADE_KINDS)}
 ## Bends
 
 ${BEND_KINDS.length > 0 ? rows(BEND_KINDS) : 'There are none yet.'}
+
+## Parts of stencils
+
+${rows(PART_KINDS)}
+
+## Blend modes
+
+${rows(BLEND_MODES)}
+
+## Textures of stocks
+
+${rows(TEXTURE_KINDS)}
+
+## Finishes
+
+${rows(FINISH_KINDS)}
 
 ## Outputs
 

@@ -151,4 +151,66 @@ export const throwAwayShear: BendKind = {
 };
 `,
   },
+  {
+    file: 'core/src/colour/blend/throw-away.ts',
+    table: 'core/src/colour/blend/index.ts',
+    behind: 'export const BLEND_MODES = [',
+    name: 'throwAwayBlend',
+    source: `import { blendMode } from './mode.ts';
+
+export const throwAwayBlend = blendMode({
+  name: 'throwaway',
+  label: 'Throw-away blend',
+  about: 'A blend mode for a test.',
+  channel: (cb, cs) => (cb + 2 * cs) / 3,
+});
+`,
+  },
+  {
+    file: 'core/src/stock/textures/throw-away.ts',
+    table: 'core/src/stock/textures/index.ts',
+    behind: 'export const TEXTURE_KINDS = [',
+    name: 'throwAwayTexture',
+    source: `import { greyLight, texture } from './kind.ts';
+
+export const throwAwayTexture = texture({
+  name: 'throwaway',
+  label: 'Throw-away felt',
+  about: 'A texture for a test.',
+  rows: () => (y, out) => {
+    for (let k = 0; k < out.length; k++) out[k]! += (k + y) % 2;
+  },
+  light: greyLight(0.5),
+});
+`,
+  },
+  {
+    file: 'core/src/stock/finishes/throw-away.ts',
+    table: 'core/src/stock/finishes/index.ts',
+    behind: 'export const FINISH_KINDS = [',
+    name: 'throwAwayFinish',
+    source: `import { flag, share } from '../../settings/params.ts';
+import { finish, mixedLight } from './kind.ts';
+
+export const throwAwayFinish = finish({
+  name: 'throwaway',
+  label: 'Throw-away stain',
+  about: 'A finish for a test.',
+  params: {
+    on: flag('Throw-away stain', 'Whether the print is stained.', false),
+    amount: share('Throw-away amount', 'How strong the stain is.', 0.5, 0, 1),
+  },
+  layers: [
+    {
+      kind: 'map',
+      name: 'stain',
+      rest: 0,
+      used: ({ amount }) => amount > 0,
+      rows: () => (_, out) => void out.fill(200),
+      light: ({ own }) => mixedLight(own.amount, [0, 0.2, 0]),
+    },
+  ],
+});
+`,
+  },
 ];
