@@ -15,6 +15,7 @@ import {
   type,
 } from './support/bench.ts';
 import { flagPicture } from './support/pictures.ts';
+import { besideExport, lookAtPlatePixels, photoJob } from './support/preview.ts';
 import { family } from './support/screen.ts';
 import { closeStations, openFold, openStation, strokeOver } from './support/sheet.ts';
 import { harbourPhoto, meanColour, splitInto } from './support/split.ts';
@@ -390,4 +391,27 @@ test('several pictures dropped together come in as passes in register, and so do
   await expect(page.getByText('broken.ora: This is not a ZIP archive that can be opened.')).toBeVisible();
   const kept: Job = (await storedJob(page, id)).document;
   expect(kept.passes).toHaveLength(1);
+});
+
+test('at 1:1 what is seen of textures, blend modes, artwork and finishing screens is the exported sheet, pixel for pixel', async ({
+  page,
+}) => {
+  await photoJob(page);
+  await addPass(page);
+  await family(page, 'Smooth');
+  await pick(page, 'Meets what is there', 'overlay');
+  await addPass(page);
+  await page.getByLabel('Picture of this pass').selectOption('print');
+  await type(page, 'Frequency', '25 lpi');
+  await openStation(page, 'Ink');
+  await pick(page, 'Meets what is there', 'soft-light');
+  await stock(page);
+  await pick(page, 'Texture', 'rag');
+  await page.getByRole('button', { name: /^Worn edges/ }).click();
+  await page.getByRole('switch', { name: 'Worn edges' }).click();
+  await settled(page);
+  await lookAtPlatePixels(page);
+  const { different, colours } = await besideExport(page);
+  expect(different).toBe(0);
+  expect(colours).toBeGreaterThan(1000);
 });

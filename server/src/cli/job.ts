@@ -8,6 +8,7 @@ import {
   fileWords,
   type Job,
   memorySource,
+  pressFault,
   type PictureSource,
   printingPasses,
   readJob,
@@ -89,7 +90,11 @@ export async function job(args: readonly string[]): Promise<void> {
   mkdirSync(out, { recursive: true });
   const kernels = createKernels();
   const name = fileWords(document.title) || 'print';
-  const kinds = ['sheet', 'package'] as const;
+  const fault = printingPasses(document)
+    .map(pressFault)
+    .find((said) => said !== null);
+  if (fault) process.stderr.write(`There is nothing for the press: ${fault}\n`);
+  const kinds: readonly ('sheet' | 'package')[] = fault ? ['sheet'] : ['sheet', 'package'];
   for (const [k, kind] of kinds.entries()) {
     await writeFile({
       kernels,

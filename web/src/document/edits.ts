@@ -196,6 +196,15 @@ export const setTile =
     return setFamilySettings(fill, 'tile', { picture: picture.id, made: OWN_TILE })(job);
   };
 
+/** Adds a picture as the stock of the sheet, in its own colours; what passes print stays. */
+export const setStockPicture =
+  (id: string, stored: StoredPicture): Edit =>
+  (before) => {
+    const { job, picture } = withPicture(before, id, stored);
+    const ground = { ...job.sheet.ground, picture: picture.id, takes: 'colour' };
+    return { ...job, sheet: { ...job.sheet, ground } };
+  };
+
 export const editPicture =
   (id: string, change: (picture: Picture) => Picture): Edit =>
   (job) => ({ ...job, pictures: job.pictures.map((p) => (p.id === id ? change(p) : p)) });

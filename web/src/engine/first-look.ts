@@ -1,10 +1,11 @@
 import { type Job, type Picture, picturesOf, printingPasses } from '@chromatype/core';
 import { usePictures } from './pictures.ts';
 
-/** Files that the printing passes of a job read, those of tiles and stencils among them. */
+/** Files that the printing passes of a job and its stock read, those of tiles and stencils among them. */
 export function neededPictures(job: Job): string[] {
   const ids = picturesOf(job, printingPasses(job));
-  return [...new Set(job.pictures.flatMap(({ id, hash }) => (hash && ids.has(id) ? [hash] : [])))];
+  const needed = (id: string) => ids.has(id) || id === job.sheet.ground.picture;
+  return [...new Set(job.pictures.flatMap(({ id, hash }) => (hash && needed(id) ? [hash] : [])))];
 }
 
 /**

@@ -1,4 +1,4 @@
-import { type Job, type Pass, plateKey } from '@chromatype/core';
+import { type Job, type Pass, plateKey, pressFault } from '@chromatype/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { Header } from '../bench/Header.tsx';
@@ -54,14 +54,15 @@ function OnePlate({
 }: CardsProps & { readonly pass: Pass; readonly place: number; readonly film: boolean; onOpen(): void }) {
   const { job } = rest;
   const coverage = useCoverage(job, pass);
+  const fault = pressFault(pass);
   return (
     <PlateCard
       {...rest}
       passes={[pass.id]}
-      watch={`${plateKey(job, pass)}${film ? '' : JSON.stringify([pass.ink, job.sheet.stock])}${rest.press ? JSON.stringify(pass.ink.press) : ''}`}
+      watch={`${plateKey(job, pass)}${film ? '' : JSON.stringify([pass.ink, pass.colouring, job.sheet])}${rest.press ? JSON.stringify(pass.ink.press) : ''}`}
       label={`Plate of ${pass.name}`}
       name={`${place} ${pass.name}`}
-      note={percent(coverage)}
+      note={fault ? <span title={fault}>no plate for a press</span> : percent(coverage)}
       film={film}
       background={film ? FILM : job.sheet.stock.colour}
       onClick={onOpen}
@@ -70,7 +71,7 @@ function OnePlate({
 }
 
 const printWatch = (job: Job, passes: readonly Pass[]): string =>
-  JSON.stringify([job.sheet.stock, passes.map((p) => [plateKey(job, p), p.ink])]);
+  JSON.stringify([job.sheet, passes.map((p) => [plateKey(job, p), p.ink, p.colouring])]);
 
 function InkMapCard({ job, ready, width }: CardsProps) {
   const [most, setMost] = useState<number | null>(null);

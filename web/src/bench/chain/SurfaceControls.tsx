@@ -1,11 +1,24 @@
 import { FINISH_KINDS, GROUND_PARAMS, type Job, type Sheet } from '@chromatype/core';
+import { newId, setStockPicture } from '../../document/edits.ts';
+import { edit } from '../../document/store.ts';
+import { Button } from '../../ui/Button.tsx';
+import { chooseFile, PICTURE_FILES } from '../../ui/files.ts';
 import { Fold } from '../../ui/Fold.tsx';
 import { ParamFields } from '../../ui/ParamFields.tsx';
 import { SelectField } from '../../ui/SelectField.tsx';
 import { SwitchField } from '../../ui/SwitchField.tsx';
+import { sendPicture } from '../add-picture.ts';
+import { CropControls } from './picture/EditControls.tsx';
 
 /** Changes a sheet: the texture, picture and finish of its stock are part of it. */
 type Change = (part: Partial<Sheet>) => void;
+
+/** Lets a picture of the artist's own stock be chosen; it covers the sheet, and no pass takes it. */
+async function addStockPicture(): Promise<void> {
+  const file = await chooseFile(PICTURE_FILES);
+  const stored = file && (await sendPicture(file));
+  if (stored) edit(setStockPicture(newId(), stored));
+}
 
 /** What the stock shows besides its colour and texture: a run of colours, or a picture of the artist's own. */
 export function GroundControls({ job, change }: { readonly job: Job; readonly change: Change }) {
@@ -32,6 +45,8 @@ export function GroundControls({ job, change }: { readonly job: Job; readonly ch
           ]}
           onChange={(id) => set({ picture: id || null })}
         />
+        <Button onClick={() => void addStockPicture()}>Add a picture of the stock</Button>
+        {picture && !picture.made && <CropControls picture={picture} />}
         <ParamFields params={GROUND_PARAMS} settings={ground} without={['shown', 'picture']} change={set} />
       </Fold>
     </>
