@@ -28,8 +28,9 @@ async function bytesOf(file: Buffer, box: readonly [number, number, number, numb
   );
 }
 
-const near = (seen: readonly number[], wanted: readonly number[], by: number) =>
-  seen.forEach((v, c) => expect(Math.abs(v - wanted[c]!)).toBeLessThanOrEqual(by));
+function near(seen: readonly number[], wanted: readonly number[], by: number): void {
+  for (const [c, v] of seen.entries()) expect(Math.abs(v - wanted[c]!)).toBeLessThanOrEqual(by);
+}
 
 /** Sets a select that stands beside its label. */
 const pick = (page: Page, label: string, value: string) =>

@@ -111,3 +111,46 @@ export function layCodes(plates: usize, count: i32, table: usize, width: i32, li
     }
   }
 }
+
+/**
+ * Adds the light of a row of plain inks on a stock with maps under and over them, times a weight, to four f32 a pixel at
+ * `sums`. `ground`: a byte a pixel, and `grounds` the light of each of its values, four floats. `table`: what each
+ * overprint lets through and adds, eight floats. `maps`: for each further map the pointer to its row of bytes and to its
+ * table of 256 times eight floats, `under` of them under the inks and `over` of them over the inks.
+ */
+export function addMapped(
+  plates: usize, count: i32, table: usize, ground: usize, grounds: usize, maps: usize, under: i32, over: i32, width: i32,
+  weight: f32, sums: usize,
+): void {
+  const by = f32x4.splat(weight);
+  const low = min(8, count);
+  const bare = under + over == 0;
+  for (let x = 0; x < width; x += 8) {
+    let codes = codes8(plates, low, <usize>x >> 3);
+    let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
+    const n = min(8, width - x);
+    for (let k = 0; k < n; k++) {
+      const px = x + k;
+      let colour = v128.load(grounds + ((<usize>load<u8>(ground + <usize>px)) << 4));
+      const own = table + (((<usize>codes & 255) | ((<usize>high & 255) << 8)) << 5);
+      if (bare) {
+        colour = f32x4.add(f32x4.mul(colour, v128.load(own)), v128.load(own, 16));
+      } else {
+        for (let m = 0; m < under; m++) colour = mapped(colour, maps + (<usize>m << 3), px);
+        colour = f32x4.add(f32x4.mul(colour, v128.load(own)), v128.load(own, 16));
+        for (let m = under; m < under + over; m++) colour = mapped(colour, maps + (<usize>m << 3), px);
+      }
+      v128.store(sums, f32x4.add(v128.load(sums), f32x4.mul(colour, by)));
+      sums += 16;
+      codes >>= 8;
+      high >>= 8;
+    }
+  }
+}
+
+// @ts-ignore: decorator
+@inline
+function mapped(colour: v128, map: usize, x: i32): v128 {
+  const own = <usize>load<u32>(map, 4) + (<usize>load<u8>(<usize>load<u32>(map) + <usize>x) << 5);
+  return f32x4.add(f32x4.mul(colour, v128.load(own)), v128.load(own, 16));
+}

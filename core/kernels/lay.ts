@@ -27,6 +27,15 @@ export function layBits(bits: usize, table: usize, width: i32, light: usize): vo
   }
 }
 
+/** sums[x] += light[x] · weight. */
+export function addLight(light: usize, width: i32, weight: f32, sums: usize): void {
+  const by = f32x4.splat(weight);
+  for (let x = 0; x < width; x++) {
+    const at = sums + (<usize>x << 4);
+    v128.store(at, f32x4.add(v128.load(at), f32x4.mul(v128.load(light + (<usize>x << 4)), by)));
+  }
+}
+
 /** Adds a row of light to display pixels; see composeMean. */
 export function lightMean(row: usize, width: i32, left: f64, scale: f64, weight: f32, out: usize): void {
   let display = <i32>Math.floor(left);

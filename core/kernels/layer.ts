@@ -40,20 +40,62 @@ export function coloursOfLevels(values: usize, colours: usize, width: i32, out: 
 export function layColours(
   source: usize, width: i32, strength: f32, opacity: f32, lamp: bool, bytes: usize, light: usize,
 ): void {
+  const one = f32x4.splat(1);
+  const rest = f32x4.splat(1 - opacity);
   for (let x = 0; x < width; x++) {
-    const from = source + ((<usize>x) << 2);
-    const alpha = load<u8>(from, 3);
+    const word = load<u32>(source + ((<usize>x) << 2));
+    const alpha = word >> 24;
+    if (!alpha) continue;
+    const share = f32x4.splat((strength * <f32>alpha) / 255);
+    const to = light + ((<usize>x) << 4);
+    const own = lightOf(word, bytes, 0);
+    let through = one;
+    let adds = f32x4.mul(share, own);
+    if (!lamp) {
+      through = f32x4.sub(one, f32x4.mul(share, f32x4.sub(one, f32x4.mul(rest, own))));
+      through = f32x4.replace_lane(through, 3, 1);
+      adds = f32x4.mul(f32x4.mul(share, f32x4.splat(opacity)), own);
+    }
+    v128.store(to, f32x4.add(f32x4.mul(v128.load(to), through), adds));
+  }
+}
+
+/** The light of a pixel's colours, and a fourth value. */
+// @ts-ignore: decorator
+@inline
+function lightOf(word: u32, bytes: usize, fourth: f32): v128 {
+  let own = v128.load32_zero(bytes + (<usize>(word & 255) << 2));
+  own = f32x4.replace_lane(own, 1, load<f32>(bytes + (<usize>((word >> 8) & 255) << 2)));
+  own = f32x4.replace_lane(own, 2, load<f32>(bytes + (<usize>((word >> 16) & 255) << 2)));
+  return f32x4.replace_lane(own, 3, fourth);
+}
+
+/** Blends by the mode "normal", which covers: as blendSeparable does it. */
+export function blendNormal(
+  source: usize, width: i32, strength: f32, bytes: usize, encode: usize, decode: usize, light: usize,
+): void {
+  for (let x = 0; x < width; x++) {
+    const word = load<u32>(source + ((<usize>x) << 2));
+    const alpha = word >> 24;
     if (!alpha) continue;
     const share: f32 = (strength * <f32>alpha) / 255;
     const to = light + ((<usize>x) << 4);
-    for (let c: usize = 0; c < 3; c++) {
-      const own = load<f32>(bytes + ((<usize>load<u8>(from + c)) << 2));
-      const under = load<f32>(to + (c << 2));
-      const through: f32 = lamp ? 1 : 1 - share * (1 - (1 - opacity) * own);
-      const adds: f32 = lamp ? share * own : share * opacity * own;
-      store<f32>(to + (c << 2), under * through + adds);
+    if (share >= 1) {
+      v128.store(to, lightOf(word, bytes, 1));
+      continue;
     }
+    covered(to, word & 255, share, encode, decode);
+    covered(to + 4, (word >> 8) & 255, share, encode, decode);
+    covered(to + 8, (word >> 16) & 255, share, encode, decode);
   }
+}
+
+// @ts-ignore: decorator
+@inline
+function covered(to: usize, cs: u32, share: f32, encode: usize, decode: usize): void {
+  const cb = looked(encode, load<f32>(to));
+  const own: f32 = (<f32>257 * <f32>cs) / 65535;
+  store<f32>(to, looked(decode, cb + share * (own - cb)));
 }
 
 /**

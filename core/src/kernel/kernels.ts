@@ -155,6 +155,16 @@ export interface KernelExports {
     out: number,
     apart: number,
   ): void;
+  artworkOfQuads(quads: number, bytes: number, count: number, out: number): void;
+  artworkOfPlanes(
+    red: number,
+    green: number,
+    blue: number,
+    clear: number,
+    bytes: number,
+    count: number,
+    out: number,
+  ): void;
   liftFromWhite(light: number, clear: number, count: number): void;
   coverByAlpha(cover: number, clear: number, count: number): void;
   reachAcross(held: number, row: number, by: number, count: number, most: boolean): void;
@@ -203,6 +213,29 @@ export interface KernelExports {
     reached: number,
   ): void;
   packBits(bytes: number, count: number, out: number): void;
+  addMapped(
+    plates: number,
+    count: number,
+    table: number,
+    ground: number,
+    grounds: number,
+    maps: number,
+    under: number,
+    over: number,
+    width: number,
+    weight: number,
+    sums: number,
+  ): void;
+  addLight(light: number, width: number, weight: number, sums: number): void;
+  blendNormal(
+    source: number,
+    width: number,
+    strength: number,
+    bytes: number,
+    encode: number,
+    decode: number,
+    light: number,
+  ): void;
   layCodes(plates: number, count: number, table: number, width: number, light: number): void;
   coloursOfBits(bits: number, colours: number, width: number, out: number): void;
   coloursOfLevels(values: number, colours: number, width: number, out: number): void;

@@ -5,7 +5,7 @@ import { type PlateBand, printBands } from '../print/bands.ts';
 import { printingPasses } from '../print/printing-passes.ts';
 import type { Job, Pass } from '../document/types.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
-import { isPlainInk, oneBit } from '../print/ink-levels.ts';
+import { isFlatColour, oneBit } from '../print/ink-levels.ts';
 import type { PrintEnv } from '../print/env.ts';
 import { planSurface } from '../print/plan-surface.ts';
 import { isFlat, type Surface } from '../stock/surface.ts';
@@ -128,7 +128,7 @@ export function platePngWriter(job: Job, pass: Pass, write: Write): BandWriter {
 export function sheetPngWriter(env: PrintEnv, job: Job, passes: readonly Pass[], write: Write): BandWriter {
   const base = baseOf(job, write);
   const surface = planSurface(env, job);
-  if (passes.length > MOST_IN_PALETTE || !passes.every(isPlainInk) || !isFlat(surface))
+  if (passes.length > MOST_IN_PALETTE || !passes.every(isFlatColour) || !isFlat(surface))
     return colourWriter(createPngWriter({ ...base, kind: 'rgb' }), env, job, surface);
   const palette = sheetColours(job.sheet, passes);
   return sheetWriter(

@@ -1,9 +1,8 @@
-import { LIGHT_OF_BYTE } from '../colour/srgb.ts';
-import type { Kernels, Scratch } from '../kernel/kernels.ts';
+import type { Kernels } from '../kernel/kernels.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import type { PictureSource } from '../raster/source.ts';
-import { makeTaps, type Taps } from '../raster/taps.ts';
 import type { Placement } from './placement.ts';
+import { createQuadReader } from './quad-feed.ts';
 
 /** Light of red, green and blue over an area, and where the picture is clear, 65535; beyond the picture all are 65535. */
 export interface ColourPlanes {
@@ -17,128 +16,35 @@ export interface ColourPlanes {
 /** Reads the colours of a picture over an area; light goes through a table of 65536 codes, if there is one. */
 export type ColourReader = (area: Area, table: Uint16Array | null, withClear: boolean) => ColourPlanes;
 
-/** Whether a picture's colours can be read together: it has colours and lies straight. */
-export const readsTogether = (source: Pick<PictureSource, 'channels'>, at: Placement): boolean =>
-  source.channels === 4 && !at.turn;
-
-const QUAD = 8;
-
-/** Source columns that some taps read. */
-function columnsOf({ first, last, starts, count }: Taps): { low: number; high: number } {
-  let [low, high] = [Number.POSITIVE_INFINITY, 0];
-  for (let k = first; k < last; k++) {
-    low = Math.min(low, starts[k]!);
-    high = Math.max(high, starts[k]! + count);
-  }
-  return { low, high };
-}
-
-/** One tap a pixel: the picture lies pixel on pixel. */
-function onPixels(from: number, length: number, size: number, offset: number): Taps {
-  const first = Math.min(length, Math.max(0, offset - from));
-  const last = Math.max(first, Math.min(length, offset + size - from));
-  const starts = Int32Array.from({ length }, (_, k) => from + k - offset);
-  return { first, last, count: 1, starts, weights: new Int32Array(length).fill(16384) };
-}
-
 /**
  * Reads all colours of a picture laid straight on the sheet in one go: the same codes as `createFeedReader` gives part by
  * part, in a third of the time.
  */
 export function createColourReader(kernels: Kernels, source: PictureSource, at: Placement): ColourReader {
-  const plain = at.scale === 1 && Number.isInteger(at.left) && Number.isInteger(at.top);
-  const taps = (from: number, length: number, size: number, offset: number) =>
-    plain ? onPixels(from, length, size, offset) : makeTaps(from, length, size, offset, at.scale);
+  const read = createQuadReader(kernels, source, at);
   return (area, table, withClear) => {
-    const rows = rowsOf(area);
-    const across = taps(area.x, area.width, source.width, at.left);
-    const down = taps(area.y, area.height, source.height, at.top);
-    const width = across.last - across.first;
-    const within = width === area.width && down.first === 0 && down.last === area.height;
-    const plane = (beyond: number) => {
-      const made = new Uint16Array(area.width * rows);
-      return within ? made : made.fill(beyond);
-    };
-    const white = table ? table[65535]! : 65535;
-    const clear = withClear ? plane(65535) : null;
-    const out = { red: plane(white), green: plane(white), blue: plane(white), clear };
-    if (width === 0 || down.first === down.last) return out;
-    readRows(kernels, source, { area, rows, across, down, width, table, plain }, out);
-    return out;
+    const planes: Uint16Array[] = [];
+    read(area, ({ from, width, whole }) => {
+      const plane = (beyond: number) => {
+        const made = new Uint16Array(area.width * rowsOf(area));
+        return whole ? made : made.fill(beyond);
+      };
+      const white = table ? table[65535]! : 65535;
+      planes.push(plane(white), plane(white), plane(white), ...(withClear ? [plane(65535)] : []));
+      const planeBytes = (width * 2 + 31) & ~15;
+      const split = kernels.scratch('quads-split', 4 * planeBytes + 32);
+      const codes = table ? kernels.scratch('quads-table', 131072 + 32) : null;
+      if (codes) kernels.u16(codes).set(table!);
+      return (line, k) => {
+        kernels.run.splitQuads(line, codes?.ptr ?? 0, width, split.ptr, planeBytes);
+        const own = kernels.u16(split);
+        planes.forEach((to, c) => {
+          const start = (c * planeBytes) / 2;
+          to.set(own.subarray(start, start + width), k * area.width + from);
+        });
+      };
+    });
+    const [red, green, blue, clear = null] = planes as [Uint16Array, Uint16Array, Uint16Array, Uint16Array?];
+    return { red, green, blue, clear };
   };
-}
-
-interface Reading {
-  readonly area: Area;
-  readonly rows: number;
-  readonly across: Taps;
-  readonly down: Taps;
-  readonly width: number;
-  readonly table: Uint16Array | null;
-  /** Pixel on pixel. */
-  readonly plain: boolean;
-}
-
-function readRows(kernels: Kernels, source: PictureSource, reading: Reading, out: ColourPlanes): void {
-  const { area, rows, across, down, width, table, plain } = reading;
-  const { run } = kernels;
-  const { low, high } = columnsOf(across);
-  const rowBytes = (width * QUAD + 31) & ~15;
-  const planeBytes = (width * 2 + 31) & ~15;
-  const block = (name: string, bytes: number): Scratch => kernels.scratch(`quads-${name}`, bytes + 32);
-  const raw = block('raw', (high - low) * 4);
-  const lights = block('lights', 512);
-  const quads = block('source', (high - low) * QUAD);
-  const ring = block('ring', rowBytes * down.count);
-  const starts = block('starts', 4 * width);
-  const weights = block('weights', 4 * width * across.count);
-  const pointers = block('pointers', 4 * down.count);
-  const downWeights = block('down', 4 * down.count);
-  const mixed = block('mixed', rowBytes);
-  const split = block('split', 4 * planeBytes);
-  const codes = table ? block('table', 131072) : null;
-  // Nothing is allocated from here on, so that views of the memory stay valid.
-  const bytes = kernels.u8(raw);
-  const rowsAt = kernels.u32(pointers);
-  const rowWeights = kernels.i32(downWeights);
-  const planes = kernels.u16(split);
-  kernels.u16(lights).set(LIGHT_OF_BYTE);
-  kernels.i32(starts).set(across.starts.slice(across.first, across.last).map((s) => s - low));
-  kernels.i32(weights).set(across.weights.subarray(across.first * across.count, across.last * across.count));
-  if (codes) kernels.u16(codes).set(table!);
-
-  const wanted = [out.red, out.green, out.blue, ...(out.clear ? [out.clear] : [])];
-  const held = new Int32Array(down.count).fill(-1);
-  function hold(y: number, slot: number): void {
-    bytes.set(source.read(y, 1).subarray(4 * low, 4 * high));
-    const to = ring.ptr + slot * rowBytes;
-    if (plain) run.lightQuads(raw.ptr, lights.ptr, width, to);
-    else {
-      run.lightQuads(raw.ptr, lights.ptr, high - low, quads.ptr);
-      run.resampleQuads(quads.ptr, starts.ptr, weights.ptr, across.count, width, to);
-    }
-    held[slot] = y;
-  }
-  for (let k = 0; k < rows; k++) {
-    const row = k * area.step;
-    if (row < down.first || row >= down.last) continue;
-    const start = down.starts[row]!;
-    for (let t = 0; t < down.count; t++) {
-      const slot = (start + t) % down.count;
-      if (held[slot] !== start + t) hold(start + t, slot);
-      rowsAt[t] = ring.ptr + slot * rowBytes;
-    }
-    let line = ring.ptr;
-    if (!plain) {
-      rowWeights.set(down.weights.subarray(row * down.count, (row + 1) * down.count));
-      run.resampleDown(pointers.ptr, downWeights.ptr, down.count, 4 * width, mixed.ptr);
-      line = mixed.ptr;
-    }
-    run.splitQuads(line, codes?.ptr ?? 0, width, split.ptr, planeBytes);
-    const at = k * area.width + across.first;
-    for (let c = 0; c < wanted.length; c++) {
-      const from = (c * planeBytes) / 2;
-      wanted[c]!.set(planes.subarray(from, from + width), at);
-    }
-  }
 }

@@ -4,18 +4,16 @@ import { type Area, rowsOf } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
 import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
-import { isPlainInk, type Printed } from './ink-levels.ts';
+import { isFlatColour, type Printed } from './ink-levels.ts';
 import { loadPlates } from './load-plates.ts';
+import { printLights } from './sheet-lights.ts';
 import { createLightLayer } from './light-layer.ts';
 import { FLAT, isFlat, type Surface } from '../stock/surface.ts';
-import { sheetLights } from '../ink/printed-ink.ts';
 import type { Sheet } from '../document/types.ts';
-
-export const inksOf = (passes: readonly Printed[]) => passes.map(({ ink }) => ink);
 
 /** sRGB bytes of every overprint of these passes on the stock, three a code; bit k is pass k. */
 export function sheetColours(sheet: Sheet, passes: readonly Printed[]): Uint8Array {
-  return displayColours(sheetLights(sheet, inksOf(passes)));
+  return displayColours(printLights(sheet, passes));
 }
 
 function composeBits(
@@ -74,7 +72,7 @@ export function composeExact(
   area: Area,
   surface: Surface = FLAT,
 ): Uint8Array {
-  if (isFlat(surface) && passes.every(isPlainInk))
+  if (isFlat(surface) && passes.every(isFlatColour))
     return composeBits(kernels, sheet, passes, plates.filter(isBitmap), area);
   return composeLights(kernels, sheet, passes, plates, area, surface);
 }

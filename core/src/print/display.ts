@@ -1,18 +1,17 @@
 import { DISPLAY_BYTES, spreadBytes } from '../colour/display-bytes.ts';
-import type { Ink } from '../ink/types.ts';
 import { power } from '../math/exact.ts';
 import { countCache, remember } from '../memory/cache.ts';
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { Area } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
-import { inksOf } from './compose.ts';
 import { type RowPlan, rowPlans, type SeenRow, seenRows, WEIGHT } from './display-rows.ts';
-import { isPlainInk, type Printed } from './ink-levels.ts';
+import { isFlatColour, isPlainInk, type Printed } from './ink-levels.ts';
 import { loadPlates } from './load-plates.ts';
-import { createLightLayer } from './light-layer.ts';
+import { printLights } from './sheet-lights.ts';
+import { createLightLayer, type LightLayer } from './light-layer.ts';
+import { type AddRow, createMappedRows } from './mapped-rows.ts';
 import { FLAT, isFlat, type Surface } from '../stock/surface.ts';
-import { sheetLights } from '../ink/printed-ink.ts';
 import type { Sheet } from '../document/types.ts';
 
 /** Where display pixels lie: display pixel d covers sheet pixels (d + origin) / scale onwards; scale <= 1. */
@@ -86,10 +85,10 @@ function sharedByRows<T>(make: (area: Area) => T): (area: Area) => T {
 
 const lights = countCache<Float64Array>(8);
 
-/** Light of each overprint of some inks as it is averaged: to the power 1/n. Cached, since twelve inks have 4096. */
-const mixingLights = (sheet: Sheet, inks: readonly Ink[], n: number): Float64Array =>
-  remember(lights, JSON.stringify([sheet.stock, inks, n]), () =>
-    sheetLights(sheet, inks).map((v) => power(Math.min(1, Math.max(0, v)), 1 / n)),
+/** Light of each overprint of some passes as it is averaged: to the power 1/n. Cached, since twelve passes have 4096. */
+const mixingLights = (sheet: Sheet, passes: readonly Printed[], n: number): Float64Array =>
+  remember(lights, JSON.stringify([sheet.stock, passes.map(({ ink }) => ink), n]), () =>
+    printLights(sheet, passes).map((v) => power(Math.min(1, Math.max(0, v)), 1 / n)),
   );
 
 /** Gathers the true average of the printed sheet's pixels under each display pixel of a grid. */
@@ -104,10 +103,10 @@ export function createDisplayMeans(
   let grid = asked;
   for (let k = 0; k < folds; k++) grid = halvesOf(grid);
   const plain = passes.every(isPlainInk);
-  const bits = plain && isFlat(surface);
+  const bits = isFlat(surface) && passes.every(isFlatColour);
   // Light mixes in the power 1/n where it spreads in the stock (Yule & Nielsen 1951).
   const n = plain ? sheet.stock.spread : 1;
-  const colours = mixingLights(sheet, bits ? inksOf(passes) : [], n);
+  const colours = mixingLights(sheet, bits ? passes : [], n);
   // What an area shows beyond the view on either side is gathered too and cut off.
   const pad = Math.ceil(REACH * grid.scale) + 2;
   const columns = grid.width + 2 * pad;
@@ -184,29 +183,53 @@ export function createDisplayMeans(
       }
       return;
     }
+    addShared(area, left, (row, weight, at) => {
+      point(row);
+      kernels.run.addPixels(pointers.ptr, plates.length, palette.ptr, area.width, weight, at);
+    });
+  }
+
+  /** Adds rows under one display row pixel by pixel, and then shares them among the display pixels once. */
+  function addShared(area: Area, left: number, add: AddRow): void {
     const sum = kernels.scratch('display-pixels', 16 * area.width + 64);
     for (const { display, from, weights } of planOf(area)) {
-      // Rows under one display row are added pixel by pixel, and then shared among the display pixels once.
       kernels.f32(sum).fill(0, 0, 4 * area.width);
       weights.forEach((weight, k) => {
-        point(from + k);
-        kernels.run.addPixels(pointers.ptr, plates.length, palette.ptr, area.width, weight / WEIGHT, sum.ptr);
+        add(from + k, weight / WEIGHT, sum.ptr);
       });
-      kernels.run.lightMean(sum.ptr, area.width, left, scale, 1, sums.ptr + display * columns * 16);
+      kernels.run.lightMean(sum.ptr, area.width, left, grid.scale, 1, sums.ptr + display * columns * 16);
     }
   }
 
+  const mapped = plain && n === 1 && !bits ? createMappedRows(kernels, sheet, passes, surface) : null;
+  let layer: LightLayer | null = null;
+  let widest = 0;
+  /** The layer serves all areas of one width. */
+  function layerOf(width: number): LightLayer {
+    if (layer && width <= widest) return layer;
+    widest = width;
+    layer = createLightLayer(kernels, sheet, passes, width, surface);
+    return layer;
+  }
+
   function addLights(area: Area, plates: readonly Plate[], left: number): void {
-    const rowOf = createLightLayer(kernels, sheet, passes, area.width, surface).over(area, plates);
-    const mixing = n === 1 ? null : loadFloats(kernels, 'mixing-light', rootSteps(n));
-    for (const { display, from, weights } of planOf(area)) {
-      const out = sums.ptr + display * columns * 16;
-      weights.forEach((weight, k) => {
-        const light = rowOf(from + k);
-        if (mixing) kernels.run.mapLight(light, area.width, mixing.ptr);
-        kernels.run.lightMean(light, area.width, left, grid.scale, weight / WEIGHT, out);
-      });
+    if (mapped) {
+      addShared(area, left, mapped(area, plates.filter(isBitmap)));
+      return;
     }
+    const rowOf = layerOf(area.width).over(area, plates);
+    const mixing = n === 1 ? null : loadFloats(kernels, 'mixing-light', rootSteps(n));
+    let made = -1;
+    let light = 0;
+    addShared(area, left, (row, weight, at) => {
+      // A row that lies under two display rows is made once.
+      if (row !== made) {
+        light = rowOf(row);
+        if (mixing) kernels.run.mapLight(light, area.width, mixing.ptr);
+        made = row;
+      }
+      kernels.run.addLight(light, area.width, weight, at);
+    });
   }
 
   /** The gathered sums by display pixels: where they begin, and bytes from row to row. */

@@ -53,9 +53,11 @@ export function oneBit(pass: Pick<Pass, 'fills'>): boolean {
 /** The blend mode by which a pass meets what lies under it; undefined where it is laid as ink. */
 export const blendOf = ({ ink }: Pick<Pass, 'ink'>): BlendMode | undefined => blendModeOf(ink.meets);
 
-/** Whether a pass prints one bit of one ink that is laid as ink: tables of overprints then say what it looks like. */
-export const isPlainInk = (pass: Printed): boolean =>
-  oneBit(pass) && !blendOf(pass) && !(pass.colouring && isColoured(pass.colouring));
+/** Whether a pass prints one bit in one colour: of such passes alone, each combination has one colour on a flat stock. */
+export const isFlatColour = (pass: Printed): boolean => oneBit(pass) && !(pass.colouring && isColoured(pass.colouring));
+
+/** Whether such a pass is laid as ink, by multiplying and adding light. */
+export const isPlainInk = (pass: Printed): boolean => isFlatColour(pass) && !blendOf(pass);
 
 /** Says why a press cannot print a pass as it stands, in one sentence that names it; null if it can. */
 export function pressFault(pass: Printed & Pick<Pass, 'name'>): string | null {

@@ -67,7 +67,11 @@ export type LayRow = (source: number, width: number, light: number) => void;
 /** Returns what blends rows by a mode of W3C Compositing and Blending. `strength`: 0..1, by which alpha is multiplied. */
 export function blendedRows(kernels: Kernels, name: BlendName, strength: number): LayRow {
   const mode = blendModeOf(name)!;
-  const { encode, decode, steps, modes } = layerTables(kernels);
+  const { encode, decode, bytes, steps, modes } = layerTables(kernels);
+  // What covers needs no table of two colours.
+  if (name === 'normal') {
+    return (source, width, light) => kernels.run.blendNormal(source, width, strength, bytes, encode, decode, light);
+  }
   if (isSeparable(mode)) {
     let at = modes.get(name);
     if (!at) {

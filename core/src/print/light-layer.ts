@@ -5,7 +5,9 @@ import { type Area, rowsOf } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
 import { isArtwork, isBitmap, type Plate, rowBytes } from '../raster/plate.ts';
 import { blendOf, inkLayers, isPlainInk, type Printed } from './ink-levels.ts';
+import { runsOf } from './sheet-lights.ts';
 import { blendedRows, layerTables } from './layer-tables.ts';
+import { loadLightTable } from './light-table.ts';
 import { loadPlates } from './load-plates.ts';
 import { passColours } from './pass-colours.ts';
 import type { Surface, SurfaceLayer } from '../stock/surface.ts';
@@ -21,38 +23,12 @@ type LayRowOf = (row: number) => void;
 /** A layer: begun for an area, then laid row by row. */
 type Layer = (area: Area, plates: readonly Plate[]) => LayRowOf;
 
-/** Eight floats a value: what it lets through and 1, then what it adds and 0. */
-function loadTable(kernels: Kernels, name: string, through: Float64Array, adds: Float64Array): number {
-  const block = kernels.scratch(name, (through.length / 3) * 32);
-  const floats = kernels.f32(block);
-  for (let k = 0; k < through.length / 3; k++) {
-    for (let c = 0; c < 3; c++) {
-      floats[8 * k + c] = through[3 * k + c]!;
-      floats[8 * k + 4 + c] = adds[3 * k + c]!;
-    }
-    floats[8 * k + 3] = 1;
-    floats[8 * k + 7] = 0;
-  }
-  return block.ptr;
-}
-
-/** Values of a row in kernel memory. */
-function loadRow(kernels: Kernels, plate: Plate, row: number): number {
+/** Values of a plate in kernel memory: returns what points to each of its rows. */
+function loadRows(kernels: Kernels, name: string, plate: Plate): (row: number) => number {
   const bytes = rowBytes(plate);
-  const values = kernels.scratch('lay-values', bytes + 16);
-  kernels.u8(values).set(plate.data.subarray(row * bytes, (row + 1) * bytes));
-  return values.ptr;
-}
-
-/** Passes in print order: those that lie next to each other and are plain ink go together, so that overprints that were measured count. */
-function runsOf(passes: readonly Printed[]): number[][] {
-  const runs: number[][] = [];
-  passes.forEach((pass, k) => {
-    const last = runs.at(-1);
-    if (last && isPlainInk(pass) && isPlainInk(passes[last[0]!]!)) last.push(k);
-    else runs.push([k]);
-  });
-  return runs;
+  const block = kernels.scratch(`lay-values-${name}`, plate.data.length + 16);
+  kernels.u8(block).set(plate.data);
+  return (row) => block.ptr + row * bytes;
 }
 
 /** Lays passes over the stock and what belongs to it, a row at a time. Plates are in print order. */
@@ -64,7 +40,7 @@ export function createLightLayer(
   surface: Surface,
 ): LightLayer {
   const { run } = kernels;
-  const stock = loadTable(kernels, 'lay-stock', Float64Array.from(stockLight(sheet.stock)), new Float64Array(3));
+  const stock = loadLightTable(kernels, 'lay-stock', Float64Array.from(stockLight(sheet.stock)), new Float64Array(3));
   const light = kernels.scratch('lay-light', width * 16 + 64).ptr;
 
   /** Plain inks by the overprints that they make. */
@@ -73,7 +49,7 @@ export function createLightLayer(
       sheet.stock,
       run_.map((k) => passes[k]!.ink),
     );
-    const table = loadTable(kernels, `lay-overprints-${run_[0]}`, through, adds);
+    const table = loadLightTable(kernels, `lay-overprints-${run_[0]}`, through, adds);
     return (area, plates) => {
       const bits = run_.map((k) => plates[k] as Bitmap);
       const { pointers, point } = loadPlates(kernels, bits, `lay-${run_[0]}`);
@@ -93,18 +69,21 @@ export function createLightLayer(
       ? blendedRows(kernels, blend.name as never, strength)
       : (source: number, count: number) =>
           run.layColours(source, count, strength, opacity, meets === 'light', bytes, light);
-    return (area, plates) => (row) =>
-      lay(colours(plates[k]!, row, area.x, area.y + row * area.step), area.width, light);
+    return (area, plates) => {
+      const rowOf = colours(plates[k]!, area);
+      return (row) => lay(rowOf(row), area.width, light);
+    };
   }
 
   /** Shares of one ink, or the colours of a palette, laid as ink. */
   function levelLayer(pass: Printed, k: number): Layer {
     const { through, adds } = inkLayers(pass);
-    const table = loadTable(kernels, `lay-table-${k}`, through, adds);
-    return (_, plates) => (row) => {
+    const table = loadLightTable(kernels, `lay-table-${k}`, through, adds);
+    return (_, plates) => {
       const plate = plates[k]!;
+      const rowOf = loadRows(kernels, String(k), plate);
       const lay = isBitmap(plate) ? run.layBits : run.layLevels;
-      lay(loadRow(kernels, plate, row), table, plate.width, light);
+      return (row) => lay(rowOf(row), table, plate.width, light);
     };
   }
 
@@ -128,27 +107,20 @@ export function createLightLayer(
     }
     if (layer.kind === 'colours') {
       const { bytes } = layerTables(kernels);
+      const { strength, opacity } = layer;
       return (area) => {
-        const colours = layer.colours.read(area);
-        return (row) =>
-          run.layColours(
-            loadRow(kernels, colours, row),
-            area.width,
-            layer.strength,
-            layer.opacity,
-            false,
-            bytes,
-            light,
-          );
+        const rowOf = loadRows(kernels, name, layer.colours.read(area));
+        return (row) => run.layColours(rowOf(row), area.width, strength, opacity, false, bytes, light);
       };
     }
-    const table = loadTable(kernels, `lay-map-${name}`, layer.light.through, layer.light.adds);
+    const table = loadLightTable(kernels, `lay-map-${name}`, layer.light.through, layer.light.adds);
     return (area) => {
       const map = layer.map.read(area);
       const even = typeof map === 'number' ? new Uint8Array(area.width).fill(map) : null;
       const rows = even ? 1 : rowsOf(area);
       const plate = { width: area.width, height: rows, levels: 256, data: even ?? (map as Uint8Array) };
-      return (row) => run.layLevels(loadRow(kernels, plate, even ? 0 : row), table, area.width, light);
+      const rowOf = loadRows(kernels, name, plate);
+      return (row) => run.layLevels(rowOf(even ? 0 : row), table, area.width, light);
     };
   }
 

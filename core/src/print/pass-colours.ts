@@ -76,8 +76,8 @@ export function runColours(
   };
 }
 
-/** Makes the colours of one row of a plate: RGBA bytes, encoded sRGB. Returns a pointer, good until the next call. */
-export type ColourRow = (plate: Plate, row: number, x: number, y: number) => number;
+/** Begins a plate over an area: returns what makes the colours of its rows, RGBA bytes, encoded sRGB, good until the next row. */
+export type ColourRows = (plate: Plate, area: Pick<Area, 'x' | 'y' | 'step'>) => (row: number) => number;
 
 const scratchOf = (kernels: Kernels, name: string, data: Uint8Array): Scratch => {
   const block = kernels.scratch(name, data.length + 16);
@@ -96,23 +96,24 @@ function valueColours(pass: Printed, ink: readonly [number, number, number]): Ui
 }
 
 /** Returns what makes the colours of the rows of a pass's plates, tinted where the pass is coloured. */
-export function passColours(kernels: Kernels, sheet: Sheet, pass: Printed, index: number): ColourRow {
+export function passColours(kernels: Kernels, sheet: Sheet, pass: Printed, index: number): ColourRows {
   const colours = valueColours(pass, parseHex(pass.ink.colour) ?? [0, 0, 0]);
   const { run } = kernels;
   const name = (what: string) => `colours-${index}-${what}`;
-  const own: ColourRow = (plate, row) => {
+  const own = (plate: Plate): ((row: number) => number) => {
     const bytes = rowBytes(plate);
-    const data = plate.data.subarray(row * bytes, (row + 1) * bytes);
-    if (isArtwork(plate)) return scratchOf(kernels, name('artwork'), data).ptr;
-    const values = scratchOf(kernels, name('values'), data);
-    const table = scratchOf(kernels, name('table'), colours);
-    const out = kernels.scratch(name('row'), 4 * plate.width + 16);
-    if (isBitmap(plate)) run.coloursOfBits(values.ptr, table.ptr, plate.width, out.ptr);
-    else run.coloursOfLevels(values.ptr, table.ptr, plate.width, out.ptr);
-    return out.ptr;
+    const values = scratchOf(kernels, name('values'), plate.data).ptr;
+    if (isArtwork(plate)) return (row) => values + row * bytes;
+    const table = scratchOf(kernels, name('table'), colours).ptr;
+    const out = kernels.scratch(name('row'), 4 * plate.width + 16).ptr;
+    const make = isBitmap(plate) ? run.coloursOfBits : run.coloursOfLevels;
+    return (row) => {
+      make(values + row * bytes, table, plate.width, out);
+      return out;
+    };
   };
   const { colouring } = pass;
-  if (!colouring || !isColoured(colouring)) return own;
+  if (!colouring || !isColoured(colouring)) return (plate) => own(plate);
   const over = runOver(sheet, colouring);
   const { artwork, palette } = printsOf(pass);
   // Colours of artwork and palettes are told apart by how dark they are, shares of ink by how much there is.
@@ -122,22 +123,15 @@ export function passColours(kernels: Kernels, sheet: Sheet, pass: Printed, index
     colouring.darks === 'tinted' ? colouring.darkColours : plain(shares ? pass.ink.colour : '#000000'),
   );
   const lights = runBytes(colouring.lights === 'tinted' ? colouring.lightColours : shares ? null : plain('#ffffff'));
-  return (plate, row, x, y) => {
-    const source = own(plate, row, x, y);
-    const out = kernels.scratch(name('tinted'), 4 * plate.width + 16);
-    const [from, to] = [scratchOf(kernels, name('darks'), darks), scratchOf(kernels, name('lights'), lights)];
-    run.colourRun(
-      source,
-      plate.width,
-      over.along(x, y),
-      over.by,
-      over.across(y),
-      over.round,
-      from.ptr,
-      to.ptr,
-      shares,
-      out.ptr,
-    );
-    return out.ptr;
+  return (plate, { x, y: top, step }) => {
+    const source = own(plate);
+    const out = kernels.scratch(name('tinted'), 4 * plate.width + 16).ptr;
+    const [from, to] = [scratchOf(kernels, name('darks'), darks).ptr, scratchOf(kernels, name('lights'), lights).ptr];
+    return (row) => {
+      const y = top + row * step;
+      const [start, across] = [over.along(x, y), over.across(y)];
+      run.colourRun(source(row), plate.width, start, over.by, across, over.round, from, to, shares, out);
+      return out;
+    };
   };
 }

@@ -17,7 +17,7 @@ import { basePlate } from './base-plate.ts';
 import { bentPlater } from './bent-plater.ts';
 import { compiledScreen } from './compiled-screen.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
-import { ownerOf, planBaseArea, planLight } from './plan-light.ts';
+import { artworkTogether, ownerOf, planBaseArea, planLight } from './plan-light.ts';
 import { planTones, type TonePlan } from './plan-tones.ts';
 import { printsOf } from './plate-values.ts';
 
@@ -120,7 +120,9 @@ export function planChain(
   const mixed = takesColours(screen.prints) ? colourLights(env, job, pass, fill, light) : [];
   const clear = screen.prints.artwork ? planClear(env, job, pass, fill) : null;
   const colours = clear ? mixed.map((own) => lifted(env, own, clear)) : mixed;
-  const tones = planTones(env, { job, fill, screen, light, colours, clear, finish: finished ? { gain } : null });
+  const together = clear ? artworkTogether(env, job, fill) : null;
+  const finish = finished ? { gain } : null;
+  const tones = planTones(env, { job, fill, screen, light, colours, clear, together, finish });
   return { fill, light, tones, screen, bends: bendInputs(fill.bend) };
 }
 

@@ -4,17 +4,20 @@ import type { Kernels } from '../kernel/kernels.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { shownSize } from '../picture/edit.ts';
 import { editInUse, editedSource } from '../picture/edited-source.ts';
-import { type ColourReader, createColourReader, readsTogether } from '../picture/colour-feed.ts';
+import { type ArtworkReader, createArtworkReader } from '../picture/artwork-feed.ts';
+import { type ColourReader, createColourReader } from '../picture/colour-feed.ts';
+import { readsTogether } from '../picture/quad-feed.ts';
 import { createFeedReader, emptyFeed } from '../picture/feed.ts';
 import type { FeedPart } from '../picture/feed-params.ts';
 import { madeFeed, madeInputs } from '../picture/made-feed.ts';
-import { coarserPlacement, placePicture } from '../picture/placement.ts';
+import { coarserPlacement, type Placement, placePicture } from '../picture/placement.ts';
 import { tintFeed, tintInputs } from '../picture/tint-feed.ts';
 import type { Picture } from '../picture/types.ts';
 import { feedWeights } from '../picture/weights.ts';
 import type { LightReader, LightRows } from '../raster/area.ts';
 import { sharedReads } from '../raster/shared-reads.ts';
 import { type Size, sheetPixels } from '../raster/sheet.ts';
+import type { PictureSource } from '../raster/source.ts';
 import { spreadReader } from '../raster/spread.ts';
 import { firmEdges } from '../separate/firm-edges.ts';
 import { type InkPart, inkReader, type PlacedColours, placedBytes, placeReader } from '../separate/ink-reader.ts';
@@ -100,15 +103,32 @@ export function planPart(env: PrintEnv, job: Job, fill: Reading, part: FeedPart)
   });
 }
 
-/** Reads the colours of a fill's picture in one go; null where they are worked on, turned or mixed. */
-function coloursTogether(env: PrintEnv, job: Job, fill: Fill): ColourReader | null {
+/** A picture and where it lies. */
+interface Placed {
+  readonly source: PictureSource;
+  readonly at: Placement;
+}
+
+/** The picture of a fill whose colours can be read in one go; null where they are worked on, turned or mixed. */
+function placedTogether(env: PrintEnv, job: Job, fill: Fill): Placed | null {
   const picture = pictureOf(job, fill);
   const source = picture?.hash ? env.pictures(picture.hash) : null;
   if (!picture || picture.made || !source) return null;
   const { at, work } = partInputs(job, fill, picture, 'r');
   const plain = (['r', 'g', 'b'] as const).every((part, c) => feedWeights(part, fill.tone)[c] === WEIGHT_OF_ONE);
   const edited = editedSource(source, editInUse(picture.edit));
-  return plain && !work && readsTogether(edited, at) ? createColourReader(env.kernels, edited, at) : null;
+  return plain && !work && readsTogether(edited, at) ? { source: edited, at } : null;
+}
+
+function coloursTogether(env: PrintEnv, job: Job, fill: Fill): ColourReader | null {
+  const placed = placedTogether(env, job, fill);
+  return placed && createColourReader(env.kernels, placed.source, placed.at);
+}
+
+/** Reads the picture of a fill that takes its colours as artwork in one go, where that can be. */
+export function artworkTogether(env: PrintEnv, job: Job, fill: Fill): ArtworkReader | null {
+  const placed = fill.feed.part === 'colour' && fill.feed.from === 'picture' ? placedTogether(env, job, fill) : null;
+  return placed && createArtworkReader(env.kernels, placed.source, placed.at);
 }
 
 /** The weight of a channel that is taken alone. */

@@ -1,5 +1,6 @@
 import type { Fill, Job } from '../document/types.ts';
 import { MM_PER_INCH } from '../math/units.ts';
+import type { ArtworkReader } from '../picture/artwork-feed.ts';
 import { isCoverage } from '../picture/feed-params.ts';
 import type { Area, LightReader, LightRows } from '../raster/area.ts';
 import { lightCodes } from '../raster/blur.ts';
@@ -138,6 +139,8 @@ interface TonesAsked {
   readonly colours: readonly Planned<LightRows>[];
   /** Where the picture is clear, for artwork that prints with its alpha. */
   readonly clear: Planned<LightRows> | null;
+  /** Reads artwork in one go, where that gives the same as its colours and where it is clear. */
+  readonly together: ArtworkReader | null;
   /** How tones are finished: with dot gain of the press, for a look at the pressed print. Null if that comes later. */
   readonly finish: Pick<Finish, 'gain'> | null;
 }
@@ -170,7 +173,7 @@ function workOf({ job, fill, screen: planned, finish }: TonesAsked): { work: Ton
 
 /** Plans the tones of a fill, from its light to what the screen compares. */
 export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
-  const { job, screen, light, colours, clear } = asked;
+  const { job, screen, light, colours, clear, together } = asked;
   const { work, byCells } = workOf(asked);
   const sheet = sheetPixels(job.sheet);
   const from = takesColours(screen.prints) ? [...colours, ...(clear ? [clear] : [])] : [light];
@@ -191,6 +194,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
           work,
           colours.map((c) => c.read),
         ),
+        artwork: together && !work.paint ? { read: together, tables: tablesOf(env, work) } : null,
         clear: clear && ((area) => lightCodes(env.kernels, clear.read(area))),
         piecemeal,
       };

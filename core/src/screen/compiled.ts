@@ -1,4 +1,5 @@
 import type { Kernels } from '../kernel/kernels.ts';
+import type { ArtworkReader } from '../picture/artwork-feed.ts';
 import type { Area, LightReader } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
 import type { Size } from '../raster/sheet.ts';
@@ -59,6 +60,8 @@ export interface ToneInput {
   readonly codes: { readonly light: LightReader; readonly tables: ToneTables } | null;
   /** Light of red, green and blue after the tone curve, for palettes and artwork. */
   readonly colours: ValueReader;
+  /** The whole picture read as artwork in one go, and its tone tables; null where its parts are read one by one. */
+  readonly artwork: { readonly read: ArtworkReader; readonly tables: ToneTables } | null;
   /** Where artwork is clear, 65535; null where all of it is opaque, and for screens that print no artwork. */
   readonly clear: ValueReader | null;
   /**

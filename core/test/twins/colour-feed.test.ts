@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { memorySource } from '../../src/index.ts';
+import { createArtworkReader } from '../../src/picture/artwork-feed.ts';
 import { createColourReader } from '../../src/picture/colour-feed.ts';
 import { createFeedReader } from '../../src/picture/feed.ts';
+import { liftedLight } from '../../src/picture/lifted-light.ts';
 import { feedWeights } from '../../src/picture/weights.ts';
 import { lightCodes } from '../../src/raster/blur.ts';
 import { kernels } from '../plates.ts';
@@ -27,14 +29,41 @@ const cases = fc.record({
 /** The table that turns codes over, so that a code that went round it is found. */
 const TURNED = Uint16Array.from({ length: 65536 }, (_, k) => 65535 - k);
 
+/** Bytes that differ for codes that lie near each other. */
+const BYTES = Uint8Array.from({ length: 65536 }, (_, k) => (k * 31) >> 3);
+
+function sourceOf({ width, height, opaque, seed }: { width: number; height: number; opaque: boolean; seed: number }) {
+  const next = random(seed);
+  const rgba = Uint8Array.from({ length: 4 * width * height }, (_, k) =>
+    k % 4 === 3 && (opaque || next() < 0.3) ? 255 : Math.floor(256 * next()),
+  );
+  return memorySource(width, height, 4, rgba);
+}
+
+test('artwork read together is, byte for byte, what its parts give by themselves', () => {
+  fc.assert(
+    fc.property(cases, ({ scale, left, top, area, ...picture }) => {
+      const source = sourceOf(picture);
+      const at = { scale, left, top };
+      const part = (name: 'r' | 'g' | 'b' | 'alpha') => createFeedReader(kernels, source, at, feedWeights(name));
+      const clear = lightCodes(kernels, part('alpha')(area));
+      const planes = (['r', 'g', 'b'] as const).map((name) =>
+        lightCodes(kernels, liftedLight(kernels, part(name), part('alpha'))(area)),
+      );
+      const wanted = [...clear].flatMap((code, k) => {
+        const alpha = 255 - Math.round(code / 257);
+        return alpha === 0 ? [0, 0, 0, 0] : [...planes.map((plane) => BYTES[plane[k]!]!), alpha];
+      });
+      expect([...createArtworkReader(kernels, source, at)(area, BYTES).data]).toEqual(wanted);
+    }),
+    { numRuns: 300 },
+  );
+});
+
 test('colours read together are, code for code, what each part gives by itself', () => {
   fc.assert(
-    fc.property(cases, ({ width, height, scale, left, top, opaque, seed, area }) => {
-      const next = random(seed);
-      const rgba = Uint8Array.from({ length: 4 * width * height }, (_, k) =>
-        k % 4 === 3 && (opaque || next() < 0.3) ? 255 : Math.floor(256 * next()),
-      );
-      const source = memorySource(width, height, 4, rgba);
+    fc.property(cases, ({ scale, left, top, area, ...picture }) => {
+      const source = sourceOf(picture);
       const at = { scale, left, top };
       const together = createColourReader(kernels, source, at)(area, null, true);
       const turned = createColourReader(kernels, source, at)(area, TURNED, false);

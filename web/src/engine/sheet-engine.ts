@@ -58,7 +58,7 @@ import { grownView, visibleSheet } from './view.ts';
 export const BLOCK_WIDTH = 512;
 export const BLOCK_HEIGHT = 256;
 const LIGHT_BYTES = 160e6;
-const PLATE_BYTES = 64e6;
+const PLATE_BYTES = 128e6;
 /** Masks of whole rasters that stencils are made of. */
 const MASK_BYTES = 64e6;
 /** Covers of stencils over blocks: while a tone is dragged, where it prints stays. */

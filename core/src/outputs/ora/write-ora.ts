@@ -63,7 +63,7 @@ export async function writeOra({ env, job, passes, progress }: OutputWork, sink:
     merged: pngTo(merged, 'rgb'),
     layers: layers.map((to) => pngTo(to, 'rgba')),
   };
-  const rowsOf = passes.map((pass, k) => passColours(kernels, job.sheet, pass, k));
+  const coloursOf = passes.map((pass, k) => passColours(kernels, job.sheet, pass, k));
   for (const { y, rows, plates } of printBands(env, job, passes)) {
     const area = { x: 0, y, width: size.width, height: rows, step: 1 };
     const bare = composeExact(kernels, job.sheet, [], [], area, { under: surface.under, over: [] });
@@ -71,9 +71,9 @@ export async function writeOra({ env, job, passes, progress }: OutputWork, sink:
     files.merged.rows(opaque(composeExact(kernels, job.sheet, passes, plates, area, surface)), 3 * size.width, rows);
     plates.forEach((plate, k) => {
       const rgba = new Uint8Array(4 * size.width * rows);
+      const rowOf = coloursOf[k]!(plate, area);
       for (let r = 0; r < rows; r++) {
-        const from = rowsOf[k]!(plate, r, 0, y + r);
-        rgba.set(new Uint8Array(kernels.run.memory.buffer, from, 4 * size.width), 4 * size.width * r);
+        rgba.set(new Uint8Array(kernels.run.memory.buffer, rowOf(r), 4 * size.width), 4 * size.width * r);
       }
       files.layers[k]!.rows(rgba, 4 * size.width, rows);
     });

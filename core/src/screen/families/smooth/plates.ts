@@ -1,7 +1,14 @@
 import { byteOfLight } from '../../../colour/srgb.ts';
-import { rowsOf } from '../../../raster/area.ts';
+import { type Area, rowsOf } from '../../../raster/area.ts';
 import type { Artwork } from '../../../raster/plate.ts';
-import { type CompiledScreen, type Plater, ONE_INK, type Prints, type ToneInput } from '../../compiled.ts';
+import {
+  type CompiledScreen,
+  type Plater,
+  ONE_INK,
+  type Prints,
+  type ToneInput,
+  type ToneTables,
+} from '../../compiled.ts';
 import type { SmoothSettings } from './params.ts';
 
 /** Shares of ink that a plate without a screen tells apart. */
@@ -15,12 +22,12 @@ export const smoothPrints = ({ takes }: SmoothSettings): Prints => ({
   artwork: takes === 'picture',
 });
 
-let bytes: Uint8Array | null = null;
+let known: Uint8Array | null = null;
 
 /** The sRGB byte of each 16-bit light. */
 function byteTable(): Uint8Array {
-  bytes ??= Uint8Array.from({ length: 65536 }, (_, k) => byteOfLight(k / 65535));
-  return bytes;
+  known ??= Uint8Array.from({ length: 65536 }, (_, k) => byteOfLight(k / 65535));
+  return known;
 }
 
 /** Tones as shares of the ink. */
@@ -34,26 +41,45 @@ const inkPlater = ({ tones }: ToneInput): Plater => ({
   release() {},
 });
 
+/** The sRGB byte of each 16-bit code of light after the tone curve. */
+function curvedBytes(tables: ToneTables): Uint8Array {
+  const table = byteTable();
+  return Uint8Array.from(tables.tones(16), (tone) => table[65535 - tone]!);
+}
+
+/** Colours and alpha that are read part by part. */
+function artworkOfParts({ kernels, colours, clear }: ToneInput, area: Area): Artwork {
+  const lights = colours(area);
+  const clearness = clear?.(area) ?? null;
+  const size = lights.length / 3;
+  const planes = kernels.scratch('artwork-planes', 8 * size + 16);
+  const table = kernels.scratch('artwork-bytes', 65536);
+  const out = kernels.scratch('artwork-plate', 4 * size + 16);
+  kernels.u16(planes).set(lights);
+  if (clearness) kernels.u16(planes).set(clearness, 3 * size);
+  kernels.u8(table).set(byteTable());
+  const [red, green, blue, own] = [0, 1, 2, 3].map((c) => planes.ptr + 2 * c * size) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  kernels.run.artworkOfPlanes(red, green, blue, clearness ? own : 0, table.ptr, size, out.ptr);
+  return { width: area.width, height: rowsOf(area), channels: 4, data: kernels.u8(out).slice(0, 4 * size) };
+}
+
 /** Colours of the picture and its alpha. */
-const artworkPlater = ({ colours, clear }: ToneInput): Plater => ({
-  plate(area): Artwork {
-    const table = byteTable();
-    const lights = colours(area);
-    const clearness = clear?.(area) ?? null;
-    const size = lights.length / 3;
-    const data = new Uint8Array(4 * size);
-    for (let k = 0; k < size; k++) {
-      const alpha = clearness ? 255 - Math.round(clearness[k]! / 257) : 255;
-      if (alpha === 0) continue;
-      data[4 * k] = table[lights[k]!]!;
-      data[4 * k + 1] = table[lights[size + k]!]!;
-      data[4 * k + 2] = table[lights[2 * size + k]!]!;
-      data[4 * k + 3] = alpha;
-    }
-    return { width: area.width, height: rowsOf(area), channels: 4, data };
-  },
-  release() {},
-});
+function artworkPlater(input: ToneInput): Plater {
+  let bytes: Uint8Array | null = null;
+  return {
+    plate(area) {
+      if (!input.artwork) return artworkOfParts(input, area);
+      bytes ??= curvedBytes(input.artwork.tables);
+      return input.artwork.read(area, bytes);
+    },
+    release() {},
+  };
+}
 
 /** A screen that leaves tones as they are. */
 export const smoothScreen = ({ takes }: SmoothSettings): CompiledScreen => ({
