@@ -120,7 +120,7 @@ export function planChain(
   const mixed = takesColours(screen.prints) ? colourLights(env, job, pass, fill, light) : [];
   const clear = screen.prints.artwork ? planClear(env, job, pass, fill) : null;
   const colours = clear ? mixed.map((own) => lifted(env, own, clear)) : mixed;
-  const together = clear ? artworkTogether(env, job, fill) : null;
+  const together = () => (clear ? artworkTogether(env, job, fill) : null);
   const finish = finished ? { gain } : null;
   const tones = planTones(env, { job, fill, screen, light, colours, clear, together, finish });
   return { fill, light, tones, screen, bends: bendInputs(fill.bend) };

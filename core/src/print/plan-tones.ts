@@ -139,8 +139,8 @@ interface TonesAsked {
   readonly colours: readonly Planned<LightRows>[];
   /** Where the picture is clear, for artwork that prints with its alpha. */
   readonly clear: Planned<LightRows> | null;
-  /** Reads artwork in one go, where that gives the same as its colours and where it is clear. */
-  readonly together: ArtworkReader | null;
+  /** Makes what reads artwork in one go, where that gives the same as its colours and where it is clear. */
+  readonly together: () => ArtworkReader | null;
   /** How tones are finished: with dot gain of the press, for a look at the pressed print. Null if that comes later. */
   readonly finish: Pick<Finish, 'gain'> | null;
 }
@@ -184,6 +184,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
       const cells = byCells ? compiled.cells : null;
       const beforeCells = cells ? { ...work, finish: null } : work;
       const own = tonesReader(env, beforeCells, light.read);
+      const read = work.paint ? null : together();
       return {
         kernels: env.kernels,
         sheet,
@@ -194,7 +195,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
           work,
           colours.map((c) => c.read),
         ),
-        artwork: together && !work.paint ? { read: together, tables: tablesOf(env, work) } : null,
+        artwork: read && { read, tables: tablesOf(env, work) },
         clear: clear && ((area) => lightCodes(env.kernels, clear.read(area))),
         piecemeal,
       };
