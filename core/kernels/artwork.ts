@@ -34,6 +34,44 @@ export function artworkOfQuads(quads: usize, bytes: usize, count: i32, out: usiz
   }
 }
 
+/**
+ * RGBA bytes to artwork, as by quads. `curve`: what each byte of what is opaque becomes; `lights`: the 16-bit light of each
+ * byte.
+ */
+export function artworkOfBytes(source: usize, curve: usize, lights: usize, bytes: usize, count: i32, out: usize): void {
+  for (let k: usize = 0; k < <usize>count; k++) {
+    const word = load<u32>(source + (k << 2));
+    const alpha = word >> 24;
+    const r = <usize>(word & 255);
+    const g = <usize>((word >> 8) & 255);
+    const b = <usize>((word >> 16) & 255);
+    if (alpha == 255) {
+      store<u32>(
+        out + (k << 2),
+        <u32>load<u8>(curve + r) | (<u32>load<u8>(curve + g) << 8) | (<u32>load<u8>(curve + b) << 16) | 0xff000000,
+      );
+    } else if (alpha) {
+      store<u32>(
+        out + (k << 2),
+        <u32>load<u8>(bytes + thinned(lights, r, alpha)) |
+          (<u32>load<u8>(bytes + thinned(lights, g, alpha)) << 8) |
+          (<u32>load<u8>(bytes + thinned(lights, b, alpha)) << 16) |
+          (alpha << 24),
+      );
+    } else {
+      store<u32>(out + (k << 2), 0);
+    }
+  }
+}
+
+/** The light of a byte that was laid on white by its alpha and lifted again: what rounding leaves of it. */
+// @ts-ignore: decorator
+@inline
+function thinned(lights: usize, byte: usize, alpha: u32): usize {
+  const light: u32 = 65535 - ((65535 - <u32>load<u16>(lights + (byte << 1))) * alpha + 127) / 255;
+  return lifted(light, alpha * 257);
+}
+
 /** Planes of light that is lifted already, and of clearness (65535 is clear; 0 without one), to artwork. */
 export function artworkOfPlanes(
   red: usize, green: usize, blue: usize, clear: usize, bytes: usize, count: i32, out: usize,

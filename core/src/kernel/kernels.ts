@@ -156,6 +156,7 @@ export interface KernelExports {
     apart: number,
   ): void;
   artworkOfQuads(quads: number, bytes: number, count: number, out: number): void;
+  artworkOfBytes(source: number, curve: number, lights: number, bytes: number, count: number, out: number): void;
   artworkOfPlanes(
     red: number,
     green: number,

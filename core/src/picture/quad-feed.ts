@@ -45,9 +45,13 @@ function onPixels(from: number, length: number, size: number, offset: number): T
   return { first, last, count: 1, starts, weights: new Int32Array(length).fill(16384) };
 }
 
+/** Whether a picture lies pixel on pixel. */
+export const liesOnPixels = ({ scale, left, top }: Placement): boolean =>
+  scale === 1 && Number.isInteger(left) && Number.isInteger(top);
+
 /** Reads all colours of a picture laid straight on the sheet in one go, as rows of quads. */
 export function createQuadReader(kernels: Kernels, source: PictureSource, at: Placement): QuadReader {
-  const plain = at.scale === 1 && Number.isInteger(at.left) && Number.isInteger(at.top);
+  const plain = liesOnPixels(at);
   const taps = (from: number, length: number, size: number, offset: number) =>
     plain ? onPixels(from, length, size, offset) : makeTaps(from, length, size, offset, at.scale);
   return (area, begin) => {
