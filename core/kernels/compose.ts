@@ -39,11 +39,34 @@ export function composeExact(plates: usize, count: i32, palette: usize, width: i
   }
 }
 
+// @ts-ignore: decorator
+@inline
+function addCode(codes: u64, k: u64, palette: usize, by: v128, sums: usize): void {
+  const at = sums + (<usize>k << 4);
+  const colour = v128.load(palette + ((<usize>(codes >> (k << 3)) & 255) << 4));
+  v128.store(at, f32x4.add(v128.load(at), f32x4.mul(colour, by)));
+}
+
 /** Adds the light of a row of plate pixels, times a weight, to four f32 a pixel at `sums`. palette: four f32 a code. */
 export function addPixels(plates: usize, count: i32, palette: usize, width: i32, weight: f32, sums: usize): void {
   const by = f32x4.splat(weight);
   const low = min(8, count);
-  for (let x = 0; x < width; x += 8) {
+  let x = 0;
+  if (count <= 8) {
+    for (; x + 8 <= width; x += 8) {
+      const codes = codes8(plates, low, <usize>x >> 3);
+      addCode(codes, 0, palette, by, sums);
+      addCode(codes, 1, palette, by, sums);
+      addCode(codes, 2, palette, by, sums);
+      addCode(codes, 3, palette, by, sums);
+      addCode(codes, 4, palette, by, sums);
+      addCode(codes, 5, palette, by, sums);
+      addCode(codes, 6, palette, by, sums);
+      addCode(codes, 7, palette, by, sums);
+      sums += 128;
+    }
+  }
+  for (; x < width; x += 8) {
     let codes = codes8(plates, low, <usize>x >> 3);
     let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
     const n = min(8, width - x);
@@ -95,10 +118,33 @@ export function composeMean(
   addTo(out, display, sum, whole);
 }
 
+// @ts-ignore: decorator
+@inline
+function layCode(codes: u64, k: u64, table: usize, light: usize): void {
+  const own = table + ((<usize>(codes >> (k << 3)) & 255) << 5);
+  const at = light + (<usize>k << 4);
+  v128.store(at, f32x4.add(f32x4.mul(v128.load(at), v128.load(own)), v128.load(own, 16)));
+}
+
 /** light[x] = light[x] · through + adds of the overprint of each pixel. table: four floats of each a code. */
 export function layCodes(plates: usize, count: i32, table: usize, width: i32, light: usize): void {
   const low = min(8, count);
-  for (let x = 0; x < width; x += 8) {
+  let x = 0;
+  if (count <= 8) {
+    for (; x + 8 <= width; x += 8) {
+      const codes = codes8(plates, low, <usize>x >> 3);
+      layCode(codes, 0, table, light);
+      layCode(codes, 1, table, light);
+      layCode(codes, 2, table, light);
+      layCode(codes, 3, table, light);
+      layCode(codes, 4, table, light);
+      layCode(codes, 5, table, light);
+      layCode(codes, 6, table, light);
+      layCode(codes, 7, table, light);
+      light += 128;
+    }
+  }
+  for (; x < width; x += 8) {
     let codes = codes8(plates, low, <usize>x >> 3);
     let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
     const n = min(8, width - x);
@@ -110,6 +156,18 @@ export function layCodes(plates: usize, count: i32, table: usize, width: i32, li
       high >>= 8;
     }
   }
+}
+
+// @ts-ignore: decorator
+@inline
+function addOnGround(
+  codes: u64, k: u64, table: usize, ground: usize, grounds: usize, by: v128, sums: usize,
+): void {
+  const at = sums + (<usize>k << 4);
+  const own = table + ((<usize>(codes >> (k << 3)) & 255) << 5);
+  const bare = v128.load(grounds + ((<usize>load<u8>(ground + <usize>k)) << 4));
+  const colour = f32x4.add(f32x4.mul(bare, v128.load(own)), v128.load(own, 16));
+  v128.store(at, f32x4.add(v128.load(at), f32x4.mul(colour, by)));
 }
 
 /**
@@ -125,7 +183,23 @@ export function addMapped(
   const by = f32x4.splat(weight);
   const low = min(8, count);
   const bare = under + over == 0;
-  for (let x = 0; x < width; x += 8) {
+  let x = 0;
+  if (bare && count <= 8) {
+    for (; x + 8 <= width; x += 8) {
+      const codes = codes8(plates, low, <usize>x >> 3);
+      const own = ground + <usize>x;
+      addOnGround(codes, 0, table, own, grounds, by, sums);
+      addOnGround(codes, 1, table, own, grounds, by, sums);
+      addOnGround(codes, 2, table, own, grounds, by, sums);
+      addOnGround(codes, 3, table, own, grounds, by, sums);
+      addOnGround(codes, 4, table, own, grounds, by, sums);
+      addOnGround(codes, 5, table, own, grounds, by, sums);
+      addOnGround(codes, 6, table, own, grounds, by, sums);
+      addOnGround(codes, 7, table, own, grounds, by, sums);
+      sums += 128;
+    }
+  }
+  for (; x < width; x += 8) {
     let codes = codes8(plates, low, <usize>x >> 3);
     let high = count > 8 ? codes8(plates + 32, count - 8, <usize>x >> 3) : 0;
     const n = min(8, width - x);
