@@ -390,8 +390,8 @@ test('several pictures dropped together come in as passes in register, and so do
   await expect(page.getByRole('button', { name: /^Pass / })).toHaveCount(1);
   await dropFile(page, 'broken.ora', 'image/openraster', Buffer.from('nothing'));
   await expect(page.getByText('broken.ora: This is not a ZIP archive that can be opened.')).toBeVisible();
-  const kept: Job = (await storedJob(page, id)).document;
-  expect(kept.passes).toHaveLength(1);
+  // The undo is saved a moment after it is shown.
+  await expect.poll(async () => (await storedJob(page, id)).document.passes.length).toBe(1);
 });
 
 test('at 1:1 what is seen of textures, blend modes, artwork and finishing screens is the exported sheet, pixel for pixel', async ({
