@@ -1,4 +1,4 @@
-import { BLEND_MODES, composite, type Job } from '@chromatype/core';
+import { BLEND_MODES, composite } from '@chromatype/core';
 import { expect, type Page, test } from '@playwright/test';
 import { zipSync } from 'fflate';
 import sharp from 'sharp';
