@@ -1,5 +1,7 @@
 import { createJob, MOST_PASSES, readJob } from '@chromatype/core';
 import * as edits from '../src/document/edits.ts';
+import * as screenEdits from '../src/document/screen-edits.ts';
+import * as sheetEdits from '../src/document/sheet-edits.ts';
 
 const job = () => createJob('x', 'a');
 const stored = { hash: 'f'.repeat(64), name: 'kite.jpg', width: 300, height: 200, channels: 4 } as const;
@@ -13,13 +15,13 @@ test('every edit leaves a job that can be read', () => {
     edits.duplicatePass('a', 'c'),
     edits.setTone('b-1', { lights: 0.2 }),
     edits.setScreen('c-1', { angle: 12 }),
-    edits.setFamilySettings('c-1', 'lines', { kind: 'wave' }),
-    edits.setFamily('c-1', 'lines'),
-    edits.setTile('a-1', 'leaf', { ...stored, hash: 'd'.repeat(64) }),
+    screenEdits.setFamilySettings('c-1', 'lines', { kind: 'wave' }),
+    screenEdits.setFamily('c-1', 'lines'),
+    screenEdits.setTile('a-1', 'leaf', { ...stored, hash: 'd'.repeat(64) }),
     edits.setInk('b', { colour: '#ff0000' }),
     edits.setOn('a', false),
     edits.setSheet({ width: 300 }),
-    edits.sheetLikePicture(stored),
+    sheetEdits.sheetLikePicture(stored),
     edits.rename('c', 'Lines'),
     edits.setTitle('Poster'),
   );

@@ -2,7 +2,7 @@ import { createJob, FAMILIES, type Param, type Screen, screenTraits } from '@chr
 import { formatOf } from '../src/ui/param-format.ts';
 import { sharedFieldsOf } from '../src/bench/chain/screen/shared-fields.ts';
 import { pulledGrain } from '../src/bench/dial/turning.ts';
-import { setFamily, setFamilySettings } from '../src/document/edits.ts';
+import { setFamily, setFamilySettings } from '../src/document/screen-edits.ts';
 
 const job = createJob('x', 'a');
 const screen = (change: (s: Screen) => Screen) => change(job.passes[0]!.fills[0].screen);

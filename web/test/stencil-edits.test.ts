@@ -1,5 +1,6 @@
 import { createFill, createJob, type Job, newPart, newStencil, readJob } from '@chromatype/core';
 import * as edits from '../src/document/edits.ts';
+import * as sheetEdits from '../src/document/sheet-edits.ts';
 import * as stencilEdits from '../src/document/stencil-edits.ts';
 import { layTint } from '../src/bench/tints/lay-tint.ts';
 
@@ -64,12 +65,12 @@ test('what is drawn grows and moves with a sheet of another size', () => {
     base,
     stencilEdits.addStencil(newStencil('s', 's', [...shapes, newPart('c', 'brush', { strokes: [stroke] })]), 'p-1'),
   );
-  const twice = after(drawn, edits.resizeSheet({ width: 2 * width, height: 2 * height }, 'scale'));
+  const twice = after(drawn, sheetEdits.resizeSheet({ width: 2 * width, height: 2 * height }, 'scale'));
   const [rectangle, polygon, brush] = twice.stencils[0]!.parts.map((p) => p.settings);
   expect(rectangle).toMatchObject({ x: 20, y: 20, width: 40, height: 20, turn: 0 });
   expect(polygon!.points).toEqual([20, 20, 40, 20, 20, 40]);
   expect(brush!.strokes).toEqual([{ ...stroke, size: 4, points: [10, 12, 1] }]);
-  const kept = after(drawn, edits.resizeSheet({ width: 2 * width, height }, 'keep'));
+  const kept = after(drawn, sheetEdits.resizeSheet({ width: 2 * width, height }, 'keep'));
   expect(kept.stencils).toEqual(drawn.stencils);
 });
 

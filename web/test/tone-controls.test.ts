@@ -14,6 +14,7 @@ import { readGainTable } from '../src/bench/chain/tone/gain-table.ts';
 import { MIXES } from '../src/bench/chain/tone/mixes.ts';
 import { withPoint } from '../src/bench/tools/strokes.ts';
 import * as edits from '../src/document/edits.ts';
+import * as sheetEdits from '../src/document/sheet-edits.ts';
 
 const CURVE = [
   { x: 0, y: 0 },
@@ -137,7 +138,7 @@ describe('edits of pictures and sheets', () => {
   ] as const)('a sheet of twice the size: pictures placed by hand %s', (how, wanted) => {
     const placed = edits.setPlacing('c-1', { x: 10, y: 20, width: 30 })(job);
     const size = { width: 2 * job.sheet.width, height: 2 * job.sheet.height };
-    const resized = edits.resizeSheet(size, how)(placed);
+    const resized = sheetEdits.resizeSheet(size, how)(placed);
     expect(resized.passes[2]!.fills[0].feed).toMatchObject(wanted);
     expect(resized.passes[0]!.fills[0].feed).toEqual(placed.passes[0]!.fills[0].feed);
     expect(resized.sheet).toMatchObject(size);

@@ -1,8 +1,7 @@
 import type { Job, Pass } from '../document/types.ts';
 import { countInk } from '../raster/bitmap.ts';
 import { sheetPixels } from '../raster/sheet.ts';
-import { Zip, ZipPassThrough } from 'fflate';
-import { FIXED_LOCAL_DATE } from './fixed-date.ts';
+import { openArchive } from './archive-entries.ts';
 import { plateFileName } from './file-words.ts';
 import type { Aside, OutputSink, OutputWork } from './output.ts';
 import { makeProof } from './make-proof.ts';
@@ -13,19 +12,7 @@ import { jobTicket } from './ticket.ts';
 /** Everything of a job in one ZIP archive. */
 export async function writePackage(work: OutputWork, sink: OutputSink): Promise<void> {
   const { job, passes } = work;
-  let failed: Error | null = null;
-  const zip = new Zip((error, piece) => {
-    if (error) failed = error;
-    else sink.write(piece);
-  });
-  // What is large is packed already; the rest is not worth it.
-  const add = (name: string, pieces: Iterable<Uint8Array>): void => {
-    const entry = new ZipPassThrough(name);
-    entry.mtime = FIXED_LOCAL_DATE;
-    zip.add(entry);
-    for (const piece of pieces) entry.push(piece, false);
-    entry.push(new Uint8Array(), true);
-  };
+  const archive = openArchive(sink);
   // An archive takes its files one after the other; what is ready before its turn waits on the disk.
   const tiffs = passes.map(() => sink.aside());
   const pngs = passes.map(() => sink.aside());
@@ -55,26 +42,24 @@ export async function writePackage(work: OutputWork, sink: OutputSink): Promise<
   runPlates(part(twice ? 0.4 : 0, 0.75), false, (...plate) => [...(twice ? [] : files(...plate)), ...pages(...plate)]);
   const sheet = sheetPixels(job.sheet);
   passes.forEach((pass, k) => {
-    add(`tiff/${plateFileName(pass, k)}.tif`, tiffs[k]!.pieces());
-    add(`png/${plateFileName(pass, k)}.png`, pngs[k]!.pieces());
+    archive.add(`tiff/${plateFileName(pass, k)}.tif`, tiffs[k]!.pieces());
+    archive.add(`png/${plateFileName(pass, k)}.png`, pngs[k]!.pieces());
   });
   const addPdf = async <T>(name: string, write: (job: Job, what: T, pdf: Aside) => Promise<void>, what: T) => {
     const pdf = sink.aside();
     await write(job, what, pdf);
-    add(name, pdf.pieces());
+    archive.add(name, pdf.pieces());
   };
   await addPdf('plates.pdf', writePlatesPdf, packed);
   await addPdf('named-inks.pdf', writeCompositePdf, packed);
   const proof = await makeProof(part(0.75, 0.98));
-  add('proof.png', [proof.png]);
+  archive.add('proof.png', [proof.png]);
   await addPdf('proof.pdf', writeProofPdf, proof);
   const listed = passes.map((pass, k) => ({
     file: `tiff/${plateFileName(pass, k)}.tif`,
     coverage: ink[k]! / (sheet.width * sheet.height),
   }));
-  const text = new TextEncoder();
-  add('ticket.txt', [text.encode(jobTicket(job, listed))]);
-  add('job.json', [text.encode(JSON.stringify(job, null, 2))]);
-  zip.end();
-  if (failed) throw failed;
+  archive.addText('ticket.txt', jobTicket(job, listed));
+  archive.addText('job.json', JSON.stringify(job, null, 2));
+  archive.end();
 }

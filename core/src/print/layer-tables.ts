@@ -1,6 +1,4 @@
-import type { BlendName } from '../colour/blend/index.ts';
-import { blendModeOf } from '../colour/blend/index.ts';
-import { isSeparable } from '../colour/blend/mode.ts';
+import { type BlendMode, isSeparable } from '../colour/blend/mode.ts';
 import { DISPLAY_BYTES } from '../colour/display-bytes.ts';
 import { decodeSrgb, encodeSrgb } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
@@ -65,8 +63,8 @@ export function layerTables(kernels: Kernels): Loaded {
 export type LayRow = (source: number, width: number, light: number) => void;
 
 /** Returns what blends rows by a mode of W3C Compositing and Blending. `strength`: 0..1, by which alpha is multiplied. */
-export function blendedRows(kernels: Kernels, name: BlendName, strength: number): LayRow {
-  const mode = blendModeOf(name)!;
+export function blendedRows(kernels: Kernels, mode: BlendMode, strength: number): LayRow {
+  const { name } = mode;
   const { encode, decode, bytes, steps, modes } = layerTables(kernels);
   // What covers needs no table of two colours.
   if (name === 'normal') {

@@ -66,7 +66,7 @@ export function createLightLayer(
     const { strength, opacity, meets } = pass.ink;
     const { bytes } = layerTables(kernels);
     const lay = blend
-      ? blendedRows(kernels, blend.name as never, strength)
+      ? blendedRows(kernels, blend, strength)
       : (source: number, count: number) =>
           run.layColours(source, count, strength, opacity, meets === 'light', bytes, light);
     return (area, plates) => {

@@ -6,7 +6,6 @@ import {
   type Fill,
   fillOf,
   withFill,
-  type FamilyName,
   type Feed,
   type ImpressionSettings,
   type Ink,
@@ -14,26 +13,20 @@ import {
   type Made,
   MOST_PASSES,
   MOST_STRIP_SHEETS,
-  movedPart,
   NO_EDIT,
-  OWN_TILE,
   type Pass,
   type Picture,
   type PlateSettings,
-  printsOf,
   type PictureEdit,
   type Screen,
-  screenPrints,
   type SeparationSettings,
   type StripSheet,
   type Sheet,
   sheetPixels,
   type ShareSettings,
-  shownSize,
   type Tone,
   filePicture,
   type WearSettings,
-  SHEET_PARAMS,
 } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
 import { withoutParts } from './without-stencils.ts';
@@ -58,7 +51,7 @@ export const setSheet =
   (job) => ({ ...job, sheet: { ...job.sheet, ...sheet } });
 
 /** Changes one fill, wherever it is. */
-const inFill =
+export const inFill =
   (id: string, change: (fill: Fill) => Partial<Fill>): Edit =>
   (job) =>
     editFill(job, id, (fill) => ({ ...fill, ...change(fill) }));
@@ -166,7 +159,11 @@ export const movePass =
   };
 
 /** The job with a stored picture in it, and the name it goes by there. */
-function withPicture(job: Job, id: string, stored: StoredPicture): { readonly job: Job; readonly picture: Picture } {
+export function withPicture(
+  job: Job,
+  id: string,
+  stored: StoredPicture,
+): { readonly job: Job; readonly picture: Picture } {
   const known = job.pictures.find((p) => p.hash === stored.hash);
   if (known) return { job, picture: known };
   const { hash, width, height } = stored;
@@ -186,14 +183,6 @@ export const addPicture =
         return p.id === passId || feed.picture === null ? withFill(p, { feed: { ...feed, picture: picture.id } }) : p;
       }),
     };
-  };
-
-/** Adds a picture as the tile of a fill; what the fills print stays. */
-export const setTile =
-  (fill: string, id: string, stored: StoredPicture): Edit =>
-  (before) => {
-    const { job, picture } = withPicture(before, id, stored);
-    return setFamilySettings(fill, 'tile', { picture: picture.id, made: OWN_TILE })(job);
   };
 
 /** Adds a picture as the stock of the sheet, in its own colours; what passes print stays. */
@@ -253,100 +242,6 @@ export const setPlacing =
       feed.picture === own.picture &&
       (['fit', 'x', 'y', 'width', 'turn'] as const).every((key) => feed[key] === own[key]);
     return fills.filter(together).reduce((doc, fill) => setFeed(fill.id, part)(doc), job);
-  };
-
-/** What becomes of placed pictures when the sheet gets another size. */
-export type Resizing = 'keep' | 'scale' | 'centre';
-
-/** Gives the sheet another size; pictures placed by hand keep their place, grow with it, or stay about its middle. */
-export const resizeSheet =
-  (size: { readonly width: number; readonly height: number }, how: Resizing): Edit =>
-  (job) => {
-    const { width, height } = job.sheet;
-    const grown = Math.min(size.width / width, size.height / height);
-    const k = how === 'scale' ? grown : 1;
-    const [dx, dy] = how === 'keep' ? [0, 0] : [(size.width - width * k) / 2, (size.height - height * k) / 2];
-    const tidy = (v: number) => Number(v.toFixed(3));
-    const moved = (feed: Feed): Feed =>
-      feed.fit === 'own'
-        ? { ...feed, x: tidy(feed.x * k + dx), y: tidy(feed.y * k + dy), width: tidy(feed.width * k) }
-        : feed;
-    return {
-      ...job,
-      sheet: { ...job.sheet, ...size },
-      stencils: job.stencils.map((stencil) => ({
-        ...stencil,
-        parts: stencil.parts.map((part) => movedPart(part, { scale: k, x: dx, y: dy })),
-      })),
-      passes: job.passes.map((p) => {
-        const [first, ...others] = p.fills.map((f) => ({ ...f, feed: moved(f.feed) }));
-        return { ...p, fills: [first!, ...others] };
-      }),
-    };
-  };
-
-/** Gives the sheet a picture's proportions and keeps its width. */
-export const sheetLikePicture =
-  (picture: Pick<Picture, 'width' | 'height'> & Partial<Pick<Picture, 'edit'>>): Edit =>
-  (job) => {
-    const { width, height } = shownSize({ edit: NO_EDIT, ...picture });
-    return { ...job, sheet: { ...job.sheet, height: Number(((job.sheet.width * height) / width).toFixed(2)) } };
-  };
-
-/** A sheet of the size that a drawing states on its own; of its shape otherwise, and beyond the sizes that sheets have. */
-export const sheetOfPicture =
-  (picture: Pick<StoredPicture, 'width' | 'height' | 'widthMm' | 'heightMm'>): Edit =>
-  (job) => {
-    const size = {
-      width: Number((picture.widthMm ?? 0).toFixed(2)),
-      height: Number((picture.heightMm ?? 0).toFixed(2)),
-    };
-    const fits = [size.width, size.height].every((mm) => mm >= SHEET_PARAMS.width.min && mm <= SHEET_PARAMS.width.max);
-    return fits ? { ...job, sheet: { ...job.sheet, ...size } } : sheetLikePicture(picture)(job);
-  };
-
-/** Changes settings of one family of screens; the others keep theirs. */
-export const setFamilySettings = <F extends FamilyName>(id: string, family: F, part: Partial<Screen[F]>): Edit =>
-  inFill(id, ({ screen }) => ({ screen: { ...screen, [family]: { ...screen[family], ...part } } }));
-
-/** Another family of screens: frequency, angle and the like stay, and so does what each family was set to. */
-export const setFamily =
-  (id: string, family: FamilyName): Edit =>
-  (job) => {
-    const screened = setScreen(id, { family })(job);
-    const pass = screened.passes.find((p) => p.fills.some((f) => f.id === id));
-    return pass ? asArtwork(pass.id, id)(screened) : screened;
-  };
-
-/**
- * Artwork is laid as it is and in its colours, and goes back to overprinting in one ink when it gets a screen; what the
- * artist has chosen besides stays.
- */
-const asArtwork = (passId: string, fillId: string): Edit =>
-  editPass(passId, (pass) => {
-    const { artwork } = printsOf(pass);
-    const { ink } = pass;
-    const meets =
-      artwork && ink.meets === 'overprint' && ink.opacity === 0
-        ? 'normal'
-        : !artwork && ink.meets === 'normal'
-          ? 'overprint'
-          : ink.meets;
-    const [first, ...others] = pass.fills.map((f) =>
-      f.id === fillId && screenPrints(f.screen).artwork && f.feed.part === 'lightness'
-        ? { ...f, feed: { ...f.feed, part: 'colour' as const } }
-        : f,
-    );
-    return { ...pass, fills: [first!, ...others], ink: { ...ink, meets } };
-  });
-
-/** Changes settings of a fill without a screen. */
-export const setSmooth =
-  (id: string, part: Partial<Screen['smooth']>): Edit =>
-  (job) => {
-    const changed = setFamilySettings(id, 'smooth', part)(job);
-    const pass = changed.passes.find((p) => p.fills.some((f) => f.id === id));
-    return pass ? asArtwork(pass.id, id)(changed) : changed;
   };
 
 /** Changes a fill itself: its name, whether it prints, its stencil, how it meets others. */

@@ -48,6 +48,7 @@ import {
   type ToneTables,
 } from '@chromatype/core';
 import { everyLightRow } from './light-rows.ts';
+import { ShortNames } from './short-names.ts';
 import { equalPlates, ShownSlabs } from './shown-slabs.ts';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { changesOnPress, platePressed } from './pressed.ts';
@@ -69,17 +70,6 @@ const SCREEN_BYTES = 96e6;
 const WHOLE_BYTES = 400e6;
 /** Plans of twelve passes, as first pictures and settled, and of the states that a hand goes through. */
 const PLANS = 48;
-const MOST_NAMES = 5000;
-
-/** Gives short names to long keys, so that what is cached by block has short keys. */
-class ShortNames {
-  private readonly names = countCache<number>(MOST_NAMES);
-  private last = 0;
-
-  of(key: string): number {
-    return remember(this.names, key, () => ++this.last);
-  }
-}
 
 /** Prints passes over blocks of the sheet and caches what leaves each station. One for each worker. */
 export class SheetEngine {

@@ -1,4 +1,3 @@
-import { Zip, ZipPassThrough } from 'fflate';
 import type { Pass } from '../../document/types.ts';
 import { createPngWriter, type PngWriter } from '../../formats/png.ts';
 import { printBands } from '../../print/bands.ts';
@@ -8,7 +7,7 @@ import { passColours } from '../../print/pass-colours.ts';
 import { planSurface } from '../../print/plan-surface.ts';
 import { reducedPrint } from '../../print/reduced-print.ts';
 import { sheetPixels } from '../../raster/sheet.ts';
-import { FIXED_LOCAL_DATE } from '../fixed-date.ts';
+import { openArchive } from '../archive-entries.ts';
 import type { Aside, OutputSink, OutputWork } from '../output.ts';
 import { type OraLayer, stackXml } from './stack-xml.ts';
 
@@ -37,21 +36,9 @@ export async function writeOra({ env, job, passes, progress }: OutputWork, sink:
   const size = sheetPixels(job.sheet);
   const { ppi } = job.sheet;
   const { kernels } = env;
-  let failed: Error | null = null;
-  const zip = new Zip((error, piece) => {
-    if (error) failed = error;
-    else sink.write(piece);
-  });
-  const add = (name: string, pieces: Iterable<Uint8Array>): void => {
-    const entry = new ZipPassThrough(name);
-    entry.mtime = FIXED_LOCAL_DATE;
-    zip.add(entry);
-    for (const piece of pieces) entry.push(piece, false);
-    entry.push(new Uint8Array(), true);
-  };
-  const text = new TextEncoder();
+  const archive = openArchive(sink);
   // It comes first and unpacked, so that programs know the file by its beginning.
-  add('mimetype', [text.encode('image/openraster')]);
+  archive.addText('mimetype', 'image/openraster');
 
   const surface = planSurface(env, job);
   const pngTo = (to: Aside, kind: 'rgb' | 'rgba'): PngWriter =>
@@ -91,12 +78,12 @@ export async function writeOra({ env, job, passes, progress }: OutputWork, sink:
       op: operationOf(pass),
     })),
   ];
-  add('stack.xml', [text.encode(stackXml({ ...size, ppi }, listed))]);
-  add('data/stock.png', stock.pieces());
+  archive.addText('stack.xml', stackXml({ ...size, ppi }, listed));
+  archive.add('data/stock.png', stock.pieces());
   layers.forEach((layer, k) => {
-    add(`data/pass-${k + 1}.png`, layer.pieces());
+    archive.add(`data/pass-${k + 1}.png`, layer.pieces());
   });
-  add('mergedimage.png', merged.pieces());
+  archive.add('mergedimage.png', merged.pieces());
 
   const scale = Math.min(1, THUMB_SIDE / Math.max(size.width, size.height));
   const small = {
@@ -116,8 +103,7 @@ export async function writeOra({ env, job, passes, progress }: OutputWork, sink:
   };
   for (const { rgba, rows } of reducedPrint(env, job, asked)) png.rows(opaque(rgba[0]!), 3 * small.width, rows);
   png.end();
-  add('Thumbnails/thumbnail.png', thumb.pieces());
-  zip.end();
-  if (failed) throw failed;
+  archive.add('Thumbnails/thumbnail.png', thumb.pieces());
+  archive.end();
   progress?.(1);
 }

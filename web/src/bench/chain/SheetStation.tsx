@@ -11,7 +11,8 @@ import {
   MM_PER_INCH,
 } from '@chromatype/core';
 import { useState } from 'react';
-import { type Resizing, resizeSheet, setSheet, sheetLikePicture } from '../../document/edits.ts';
+import { setSheet } from '../../document/edits.ts';
+import { type Resizing, resizeSheet, sheetLikePicture } from '../../document/sheet-edits.ts';
 import { edit } from '../../document/store.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Choice } from '../../ui/Choice.tsx';

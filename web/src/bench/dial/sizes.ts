@@ -1,5 +1,6 @@
 import { type FamilyName, type Fill, type Job, screenPitch } from '@chromatype/core';
-import { type Edit, setFamilySettings, setScreen } from '../../document/edits.ts';
+import { type Edit, setScreen } from '../../document/edits.ts';
+import { setFamilySettings } from '../../document/screen-edits.ts';
 import { pulled, pulledGrain } from './turning.ts';
 
 /** What pulling across the dial changes: the size of what repeats, in the terms of the screen's family. */

@@ -1,6 +1,7 @@
 import { familyOf } from '@chromatype/core';
 import type { ChainProps } from '../chain-props.ts';
-import { setFamilySettings, setFeed } from '../../../document/edits.ts';
+import { setFeed } from '../../../document/edits.ts';
+import { setFamilySettings } from '../../../document/screen-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { NumberField } from '../../../ui/NumberField.tsx';
 import { OwnFields } from './OwnFields.tsx';

@@ -1,5 +1,5 @@
 import { type FamilyName, familyOf, type Fill } from '@chromatype/core';
-import { setFamilySettings } from '../../../document/edits.ts';
+import { setFamilySettings } from '../../../document/screen-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { ParamField } from '../../../ui/ParamField.tsx';
 

@@ -3,7 +3,7 @@ import type { ChainProps } from '../chain-props.ts';
 import { FolderOpen, Minus, Pipette, Plus, Save } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { setFamilySettings } from '../../../document/edits.ts';
+import { setFamilySettings } from '../../../document/screen-edits.ts';
 import { beginGesture, edit, endGesture } from '../../../document/store.ts';
 import { usePictures } from '../../../engine/pictures.ts';
 import { enginePool } from '../../../engine/pool.ts';

@@ -12,7 +12,8 @@ import {
 } from '@chromatype/core';
 import type { ChainProps } from '../chain-props.ts';
 import { memo } from 'react';
-import { setFamily, setScreen } from '../../../document/edits.ts';
+import { setScreen } from '../../../document/edits.ts';
+import { setFamily } from '../../../document/screen-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { Choice } from '../../../ui/Choice.tsx';
 import { sameBy } from '../../../ui/same-by.ts';

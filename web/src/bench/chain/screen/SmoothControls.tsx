@@ -1,5 +1,6 @@
 import { familyOf, INK_PARAMS } from '@chromatype/core';
-import { setInk, setSmooth } from '../../../document/edits.ts';
+import { setInk } from '../../../document/edits.ts';
+import { setSmooth } from '../../../document/screen-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
