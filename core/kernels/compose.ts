@@ -13,7 +13,7 @@ fillSpread();
 /** Overprint code of each pixel, eight at a time: bit p is set where plate p prints. */
 // @ts-ignore: decorator
 @inline
-function codes8(plates: usize, count: i32, at: usize): u64 {
+export function codes8(plates: usize, count: i32, at: usize): u64 {
   let codes: u64 = 0;
   for (let p = 0; p < count; p++) {
     const row = <usize>load<u32>(plates + (<usize>p << 2));

@@ -84,10 +84,15 @@ export function blendNormal(
       v128.store(to, lightOf(word, bytes, 1));
       continue;
     }
-    covered(to, word & 255, share, encode, decode);
-    covered(to + 4, (word >> 8) & 255, share, encode, decode);
-    covered(to + 8, (word >> 16) & 255, share, encode, decode);
+    coverLight(to, word, share, encode, decode);
   }
+}
+
+/** Covers the light of a pixel by a share of a colour. */
+export function coverLight(to: usize, word: u32, share: f32, encode: usize, decode: usize): void {
+  covered(to, word & 255, share, encode, decode);
+  covered(to + 4, (word >> 8) & 255, share, encode, decode);
+  covered(to + 8, (word >> 16) & 255, share, encode, decode);
 }
 
 // @ts-ignore: decorator

@@ -225,6 +225,20 @@ export interface KernelExports {
     weight: number,
     sums: number,
   ): void;
+  addOnArtwork(
+    plates: number,
+    count: number,
+    table: number,
+    artwork: number,
+    lights: number,
+    stock: number,
+    strength: number,
+    encode: number,
+    decode: number,
+    width: number,
+    weight: number,
+    sums: number,
+  ): void;
   addLight(light: number, width: number, weight: number, sums: number): void;
   blendNormal(
     source: number,

@@ -34,11 +34,21 @@ export function distanceCube(colours: readonly string[]): Float32Array {
 
 /** The distance of one colour (bytes), interpolated in the cube. */
 export function distanceAt(cube: Float32Array, r: number, g: number, b: number): number {
-  const [x, y, z] = [r / STEP, g / STEP, b / STEP];
-  const [i, j, k] = [Math.min(SIDE - 2, x | 0), Math.min(SIDE - 2, y | 0), Math.min(SIDE - 2, z | 0)];
-  const [u, v, w] = [x - i, y - j, z - k];
+  const x = r / STEP;
+  const y = g / STEP;
+  const z = b / STEP;
+  const i = Math.min(SIDE - 2, x | 0);
+  const j = Math.min(SIDE - 2, y | 0);
+  const k = Math.min(SIDE - 2, z | 0);
   const at = (i * SIDE + j) * SIDE + k;
-  const line = (from: number) => cube[from]! + (cube[from + 1]! - cube[from]!) * w;
-  const face = (from: number) => line(from) + (line(from + SIDE) - line(from)) * v;
-  return face(at) + (face(at + SIDE * SIDE) - face(at)) * u;
+  const [v, w] = [y - j, z - k];
+  const near = faceAt(cube, at, v, w);
+  return near + (faceAt(cube, at + SIDE * SIDE, v, w) - near) * (x - i);
 }
+
+function faceAt(cube: Float32Array, at: number, v: number, w: number): number {
+  const near = lineAt(cube, at, w);
+  return near + (lineAt(cube, at + SIDE, w) - near) * v;
+}
+
+const lineAt = (cube: Float32Array, at: number, w: number): number => cube[at]! + (cube[at + 1]! - cube[at]!) * w;

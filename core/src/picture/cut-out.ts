@@ -105,6 +105,16 @@ function prepare(source: PictureSource, cutOut: CutOut): Prepared {
   return made;
 }
 
+/** The cell of a map, `cells` across, under pixel `at` of `length`. */
+const cellOf = (at: number, cells: number, length: number): number =>
+  Math.min(cells - 1, Math.floor((at * cells) / length));
+
+/** The row of cells under row y of a picture `height` pixels high. */
+function cellsAt(map: JoinedMap, y: number, height: number): Uint8Array {
+  const from = cellOf(y, map.height, height) * map.width;
+  return map.inside.subarray(from, from + map.width);
+}
+
 /** Whether a cut-out takes anything away. */
 export const cutsOut = ({ picks, strokes, marks }: CutOut): boolean =>
   picks.length > 0 || strokes.length > 0 || marksSuffice(marks);
@@ -116,6 +126,8 @@ export function cutOutSource(source: PictureSource, cutOut: CutOut): PictureSour
   const { cube, map } = prepare(source, cutOut);
   const { tolerance, softness } = cutOut;
   const matte = marksSuffice(cutOut.marks) ? subjectMatte(source, cutOut.marks) : null;
+  // The cell of the map under each column of the picture.
+  const across = map && Int32Array.from({ length: width }, (_, x) => cellOf(x, map.width, width));
   return {
     width,
     height,
@@ -128,28 +140,28 @@ export function cutOutSource(source: PictureSource, cutOut: CutOut): PictureSour
       const painted = cutOut.keepsEdges
         ? edgeKeepingShare(source, cutOut, area, rows)
         : paintShare(cutOut.strokes, area, width);
-      for (let k = 0; k < width * count; k++) {
-        const [r, g, b] = colourAt(rows, channels, k);
-        let kept = 1;
-        const x = k % width;
-        const row = y + (k - x) / width;
-        const inMap =
-          !map ||
-          map.inside[
-            Math.min(map.height - 1, Math.floor((row * map.height) / height)) * map.width +
-              Math.min(map.width - 1, Math.floor((x * map.width) / width))
-          ] === 1;
-        if (inMap && cutOut.picks.length > 0) {
-          kept = Math.min(1, Math.max(0, (distanceAt(cube, r, g, b) - tolerance) / Math.max(1e-6, softness)));
+      const picked = cutOut.picks.length > 0;
+      const fade = Math.max(1e-6, softness);
+      for (let row = 0, k = 0; row < count; row++) {
+        const inside = map && cellsAt(map, y + row, height);
+        for (let x = 0; x < width; x++, k++) {
+          const from = k * channels;
+          const r = rows[from]!;
+          const g = channels === 1 ? r : rows[from + 1]!;
+          const b = channels === 1 ? r : rows[from + 2]!;
+          let kept = 1;
+          if (picked && (!inside || inside[across![x]!] === 1)) {
+            kept = Math.min(1, Math.max(0, (distanceAt(cube, r, g, b) - tolerance) / fade));
+          }
+          if (subject) kept = Math.min(kept, subject[k]! / 255);
+          const p = painted ? painted[k]! : 0;
+          kept = p < 0 ? kept * (1 + p) : kept + (1 - kept) * p;
+          const at = 4 * k;
+          out[at] = r;
+          out[at + 1] = g;
+          out[at + 2] = b;
+          out[at + 3] = Math.round(kept * (channels === 4 ? rows[at + 3]! : 255));
         }
-        if (subject) kept = Math.min(kept, subject[k]! / 255);
-        const p = painted ? painted[k]! : 0;
-        kept = p < 0 ? kept * (1 + p) : kept + (1 - kept) * p;
-        const at = 4 * k;
-        out[at] = r;
-        out[at + 1] = g;
-        out[at + 2] = b;
-        out[at + 3] = Math.round(kept * (channels === 4 ? rows[at + 3]! : 255));
       }
       return out;
     },

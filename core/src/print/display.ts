@@ -1,10 +1,12 @@
 import { DISPLAY_BYTES, spreadBytes } from '../colour/display-bytes.ts';
 import { power } from '../math/exact.ts';
 import { countCache, remember } from '../memory/cache.ts';
-import type { Kernels, Scratch } from '../kernel/kernels.ts';
+import type { Kernels } from '../kernel/kernels.ts';
 import type { Area } from '../raster/area.ts';
 import type { Bitmap } from '../raster/bitmap.ts';
 import { isBitmap, type Plate } from '../raster/plate.ts';
+import { createArtworkRows } from './artwork-rows.ts';
+import { coloursOf, hasInk, loadFloats, loadLookups, loadPalette, MOST_LIGHT, rootSteps } from './display-tables.ts';
 import { type RowPlan, rowPlans, type SeenRow, seenRows, WEIGHT } from './display-rows.ts';
 import { isFlatColour, isPlainInk, type Printed } from './ink-levels.ts';
 import { loadPlates } from './load-plates.ts';
@@ -57,8 +59,6 @@ export interface DisplayMeans {
 /** Sheet rows under one display row that 32-bit sums can hold. */
 const MOST_ROWS = 250;
 const MOST_FAST_PASSES = 4;
-/** Light is summed by columns in 15 bits. */
-const MOST_LIGHT = 32767;
 /** The most that one row of an area may weigh. */
 const MOST_WEIGHT = 32767;
 
@@ -168,19 +168,11 @@ export function createDisplayMeans(
   function addPixels(area: Area, plates: readonly Bitmap[], seen: Float64Array, left: number): void {
     const palette = loadPalette(kernels, seen);
     const { pointers, point } = loadPlates(kernels, plates);
-    const { scale } = grid;
-    if (area.step * scale > 1) {
-      // A row that stands for those up to the next one lies under several display rows: it is composed once.
-      const count = Math.ceil(area.width * scale) + 2;
-      const own = kernels.scratch('display-once', 16 * (count + 2));
-      const column = Math.floor(left);
-      for (const { row, displays } of seenOf(area)) {
+    if (area.step * grid.scale > 1) {
+      addOnce(area, left, (row, at, own) => {
         point(row);
-        kernels.f32(own).fill(0, 0, 4 * count);
-        kernels.run.composeMean(pointers.ptr, plates.length, palette.ptr, area.width, left - column, scale, 1, own.ptr);
-        for (const { display, weight } of displays)
-          kernels.run.addScaled(own.ptr, weight / WEIGHT, count, sums.ptr + (display * columns + column) * 16);
-      }
+        kernels.run.composeMean(pointers.ptr, plates.length, palette.ptr, area.width, at, grid.scale, 1, own);
+      });
       return;
     }
     addShared(area, left, (row, weight, at) => {
@@ -192,16 +184,40 @@ export function createDisplayMeans(
   /** Adds rows under one display row pixel by pixel, and then shares them among the display pixels once. */
   function addShared(area: Area, left: number, add: AddRow): void {
     const sum = kernels.scratch('display-pixels', 16 * area.width + 64);
+    const begin = () => kernels.f32(sum).fill(0, 0, 4 * area.width);
+    const share = (at: number, to: number) => kernels.run.lightMean(sum.ptr, area.width, at, grid.scale, 1, to);
+    if (area.step * grid.scale > 1) {
+      addOnce(area, left, (row, at, own) => {
+        begin();
+        add(row, 1, sum.ptr);
+        share(at, own);
+      });
+      return;
+    }
     for (const { display, from, weights } of planOf(area)) {
-      kernels.f32(sum).fill(0, 0, 4 * area.width);
+      begin();
       weights.forEach((weight, k) => {
         add(from + k, weight / WEIGHT, sum.ptr);
       });
-      kernels.run.lightMean(sum.ptr, area.width, left, grid.scale, 1, sums.ptr + display * columns * 16);
+      share(left, sums.ptr + display * columns * 16);
+    }
+  }
+
+  /** A row that stands for those up to the next one lies under several display rows: `make` adds it to one of its own. */
+  function addOnce(area: Area, left: number, make: (row: number, left: number, own: number) => void): void {
+    const count = Math.ceil(area.width * grid.scale) + 2;
+    const own = kernels.scratch('display-once', 16 * (count + 2));
+    const column = Math.floor(left);
+    for (const { row, displays } of seenOf(area)) {
+      kernels.f32(own).fill(0, 0, 4 * count);
+      make(row, left - column, own.ptr);
+      for (const { display, weight } of displays)
+        kernels.run.addScaled(own.ptr, weight / WEIGHT, count, sums.ptr + (display * columns + column) * 16);
     }
   }
 
   const mapped = plain && n === 1 && !bits ? createMappedRows(kernels, sheet, passes, surface) : null;
+  const onArtwork = bits ? null : createArtworkRows(kernels, sheet, passes, surface);
   let layer: LightLayer | null = null;
   let widest = 0;
   /** The layer serves all areas of one width. */
@@ -215,6 +231,10 @@ export function createDisplayMeans(
   function addLights(area: Area, plates: readonly Plate[], left: number): void {
     if (mapped) {
       addShared(area, left, mapped(area, plates.filter(isBitmap)));
+      return;
+    }
+    if (onArtwork) {
+      addShared(area, left, onArtwork(area, plates));
       return;
     }
     const rowOf = layerOf(area.width).over(area, plates);
@@ -284,66 +304,4 @@ export function createDisplayMeans(
       return new Uint8ClampedArray(kernels.u8(out).subarray(0, stride * rows));
     },
   };
-}
-
-/** Plates that were looked through, by their data: those that are cached come again with every picture. */
-const looked = new WeakMap<Uint8Array, boolean>();
-
-/** Whether any pixel of a plate prints. */
-function hasInk(data: Uint8Array): boolean {
-  const known = looked.get(data);
-  if (known !== undefined) return known;
-  const aligned = data.byteOffset % 4 === 0;
-  const words = aligned ? new Uint32Array(data.buffer, data.byteOffset, data.length >> 2) : new Uint32Array(0);
-  let found = words.some((word) => word !== 0);
-  for (let k = 4 * words.length; k < data.length && !found; k++) found = data[k] !== 0;
-  looked.set(data, found);
-  return found;
-}
-
-/** The overprints of some of the passes alone, in their order. */
-function coloursOf(colours: Float64Array, passes: readonly number[]): Float64Array {
-  const out = new Float64Array(3 << passes.length);
-  for (let code = 0; code < 1 << passes.length; code++) {
-    const whole = passes.reduce((sum, pass, k) => sum | (((code >> k) & 1) << pass), 0);
-    for (let c = 0; c < 3; c++) out[3 * code + c] = colours[3 * whole + c]!;
-  }
-  return out;
-}
-
-/** The power 1/n of light in 65536 steps. */
-const rootSteps = (n: number): Float32Array =>
-  remember(roots, String(n), () => Float32Array.from({ length: 65536 }, (_, k) => power(k / 65535, 1 / n)));
-
-const roots = countCache<Float32Array>(4);
-
-function loadFloats(kernels: Kernels, name: string, values: Float32Array): Scratch {
-  const block = kernels.scratch(name, values.byteLength);
-  kernels.f32(block).set(values);
-  return block;
-}
-
-/** Light of each overprint as four floats: r, g, b and 1. */
-function loadPalette(kernels: Kernels, colours: Float64Array): Scratch {
-  const palette = kernels.scratch('palette-light', Math.max(256, colours.length / 3) * 16);
-  const lights = kernels.f32(palette);
-  for (let code = 0; code < colours.length / 3; code++) {
-    for (let c = 0; c < 3; c++) lights[4 * code + c] = colours[3 * code + c]!;
-    lights[4 * code + 3] = 1;
-  }
-  return palette;
-}
-
-/** Light of at most sixteen overprints in 15 bits: low bytes, then high bytes, for each channel. */
-function loadLookups(kernels: Kernels, colours: Float64Array): Scratch {
-  const block = kernels.scratch('light-lookups', 96);
-  const bytes = kernels.u8(block);
-  for (let c = 0; c < 3; c++) {
-    for (let code = 0; code < 16; code++) {
-      const light = Math.round((colours[3 * code + c] ?? 0) * MOST_LIGHT);
-      bytes[32 * c + code] = light & 255;
-      bytes[32 * c + 16 + code] = light >> 8;
-    }
-  }
-  return block;
 }

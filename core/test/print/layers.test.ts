@@ -3,6 +3,7 @@ import {
   BLEND_MODES,
   byteOfLight,
   composeExact,
+  createBitmap,
   createDisplayMeans,
   decodeSrgb,
   type Ink,
@@ -124,4 +125,54 @@ test('a print with layers is the same however the sheet is cut into bands, and t
       expect(Math.abs(view[4 * d + c]! - byteOfLight(sum / (HEIGHT * HEIGHT)))).toBeLessThanOrEqual(1);
     }
   }
+});
+
+/** Passes of one ink, and plates of random bits for them. */
+function inked(count: number) {
+  const next = random(20 + count);
+  const passes = Array.from({ length: count }, (_, k) => ({
+    ...job.passes[0]!,
+    ink: { ...plainInk('Ink', '#30a0d0'), opacity: k / 3 },
+  }));
+  const plates = passes.map(() => {
+    const plate = createBitmap(WIDTH, HEIGHT);
+    for (let k = 0; k < plate.data.length; k++) plate.data[k] = Math.floor(next() * 256);
+    return plate;
+  });
+  return { passes, plates };
+}
+
+test.each([
+  ['opaque artwork and three inks', 3, opaque, {}],
+  ['artwork of any alpha and two inks', 2, undefined, {}],
+  ['weak artwork and three inks', 3, undefined, { strength: 0.6 }],
+  ['artwork and nine inks', 9, undefined, {}],
+  ['artwork alone', 0, undefined, {}],
+] as const)('%s: the view at full size is the print, byte for byte', (_, count, alpha, ink) => {
+  const inks = inked(count);
+  const plates = [artwork(11, alpha), ...inks.plates];
+  const passes = [smooth({ meets: 'normal', ...ink }), ...inks.passes];
+  const whole = laid(passes, plates);
+  const grid = { scale: 1, originX: 0, originY: 0, width: WIDTH, first: 0, rows: HEIGHT };
+  const means = createDisplayMeans(kernels, job.sheet, passes, grid);
+  means.add(area, plates);
+  expect(Buffer.from(means.rgba()).equals(Buffer.from(whole))).toBe(true);
+});
+
+test('a row of artwork and inks that stands for those up to the next one is made once and shared out', () => {
+  const inks = inked(2);
+  const passes = [smooth({ meets: 'normal' }), ...inks.passes];
+  const one = { ...area, height: 1 };
+  const cut = ({ data, ...plate }: Plate) =>
+    ({ ...plate, height: 1, data: data.subarray(0, data.length / HEIGHT) }) as Plate;
+  const row = [artwork(12), ...inks.plates].map(cut);
+  const grid = { scale: 0.5, originX: 0, originY: 0, width: 48, first: 0, rows: 3 };
+  const view = (of: typeof area, plates: readonly Plate[]) => {
+    const means = createDisplayMeans(kernels, job.sheet, passes, grid);
+    means.add(of, plates);
+    return means.rgba();
+  };
+  const coarse = view({ ...area, step: HEIGHT }, row);
+  const line = view({ ...one, y: 2, height: 1 }, row).subarray(4 * 48, 8 * 48);
+  for (let d = 0; d < 3; d++) expect([...coarse.subarray(4 * 48 * d, 4 * 48 * (d + 1))]).toEqual([...line]);
 });

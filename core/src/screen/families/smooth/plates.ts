@@ -32,19 +32,22 @@ function byteTable(): Uint8Array {
 
 /** Tones as shares of the ink. */
 const inkPlater = ({ tones }: ToneInput): Plater => ({
-  plate: (area) => ({
-    width: area.width,
-    height: rowsOf(area),
-    levels: SHARES,
-    data: Uint8Array.from(tones(area), (tone) => Math.round(tone / 257)),
-  }),
+  plate(area) {
+    const own = tones(area);
+    const data = new Uint8Array(own.length);
+    for (let k = 0; k < data.length; k++) data[k] = Math.round(own[k]! / 257);
+    return { width: area.width, height: rowsOf(area), levels: SHARES, data };
+  },
   release() {},
 });
 
 /** The sRGB byte of each 16-bit code of light after the tone curve. */
 function curvedBytes(tables: ToneTables): Uint8Array {
   const table = byteTable();
-  return Uint8Array.from(tables.tones(16), (tone) => table[65535 - tone]!);
+  const tones = tables.tones(16);
+  const out = new Uint8Array(tones.length);
+  for (let k = 0; k < out.length; k++) out[k] = table[65535 - tones[k]!]!;
+  return out;
 }
 
 /** Colours and alpha that are read part by part. */
