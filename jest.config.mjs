@@ -18,6 +18,7 @@ const shared = {
 
 export default {
   testTimeout: 60000,
+  testSequencer: './scripts/slow-first.mjs',
   projects: ['core', 'server', 'web'].map((name) => ({
     ...shared,
     displayName: name,
