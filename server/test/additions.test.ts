@@ -51,7 +51,13 @@ const textOf = (path: string) => readFileSync(join(copy, path), 'utf8');
 
 /** Copies the sources; packages are linked, and those of the project itself lead to the copy. */
 function copyProject(): void {
-  for (const name of ['package.json', 'tsconfig.base.json', 'jest.config.mjs', 'scripts/jest-transform.mjs']) {
+  for (const name of [
+    'package.json',
+    'tsconfig.base.json',
+    'jest.config.mjs',
+    'scripts/jest-transform.mjs',
+    'scripts/slow-first.mjs',
+  ]) {
     put(name, readFileSync(join(project, name), 'utf8'));
   }
   for (const part of ['core', 'server', 'web']) {
