@@ -6,11 +6,25 @@ import { softPhoto } from './support/pictures.ts';
 import { closeStations, openStation } from './support/sheet.ts';
 import { draw, drawBox } from './support/stencil.ts';
 
+/** The smallest window comes last: what follows is done in it. */
 const SIZES = [
-  { width: 1100, height: 700 },
-  { width: 1280, height: 800 },
   { width: 1920, height: 1080 },
+  { width: 1280, height: 800 },
+  { width: 1100, height: 700 },
 ] as const;
+
+/** Checks what is open in a window of every size. */
+async function inEveryWindow(page: Page, check: () => Promise<void>): Promise<void> {
+  for (const size of SIZES) {
+    await page.setViewportSize(size);
+    // What follows the size of the window has two frames to do so.
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    await check();
+  }
+}
+
+const expectToFitEverywhere = (page: Page, view: string): Promise<void> =>
+  inEveryWindow(page, () => expectToFit(page, view));
 
 /** A small sheet in process inks, as an artist would leave it. Returns its address. */
 async function processJob(page: Page): Promise<string> {
@@ -41,110 +55,109 @@ async function openAllFolds(page: Page, station: string): Promise<void> {
   for (let n = await folds.count(); n > 0; n = await folds.count()) await folds.first().click();
 }
 
-for (const size of SIZES) {
-  test.describe(`at ${size.width} × ${size.height}, with scrollbars that take room,`, () => {
-    test.use({ viewport: size });
-
-    test('nothing on the Bench scrolls sideways or is cut, and at rest all six stations are in sight', async ({
-      page,
-    }) => {
-      test.setTimeout(150_000);
-      const address = await processJob(page);
-      await page.goto(address);
-      await settled(page);
-      await expectToFit(page, 'Bench at rest');
-      const chain = page.getByRole('region', { name: 'Chain' });
-      expect(await chain.evaluate((e) => e.scrollHeight - e.clientHeight)).toBe(0);
-      await expect(chain.getByRole('region')).toHaveCount(6);
-      for (const station of ['Picture', 'Tone', 'Screen', 'Ink']) {
-        await openStation(page, station);
-        await openAllFolds(page, station);
-        await expectToFit(page, `${station} station`);
-        // The others are a line each, and the open one scrolls inside itself.
-        await expect(chain.locator('[data-mode=line]')).toHaveCount(5);
-        expect(await chain.evaluate((e) => e.scrollHeight - e.clientHeight)).toBe(0);
-      }
-      await closeStations(page);
-      await openStation(page, 'Stencil');
-      await drawBox(page, 'Rectangle', [0.2, 0.2], [0.7, 0.8]);
-      await expect(page.getByTestId('part-handles')).toBeVisible();
-      await openAllFolds(page, 'Stencil');
-      await expectToFit(page, 'Stencil station');
-      for (const tool of ['Brush', 'Subject']) {
-        await draw(page, tool);
-        await expectToFit(page, `${tool} in hand`);
-      }
-      await page.keyboard.press('Escape');
-      await closeStations(page);
-      for (const shelf of ['Tint shelf', 'Colour shelf']) {
-        await page.getByRole('button', { name: shelf, exact: true }).click();
-        await expectToFit(page, shelf);
-        await page.keyboard.press('Escape');
-      }
-      await page.getByRole('button', { name: 'Add a fill' }).click();
-      await openStation(page, 'Picture');
-      await expectToFit(page, 'A tint opened');
-      await closeStations(page);
-      for (const choice of ['Dot shape', 'Lattice']) {
-        await page.getByRole('button', { name: new RegExp(`^${choice}: `) }).click();
-        await expectToFit(page, choice);
-        await page.keyboard.press('Escape');
-      }
-      for (const family of ['Lines', 'Grain', 'Tile']) {
-        await page.getByRole('radio', { name: family, exact: true }).click();
-        await expectToFit(page, `${family} at rest`);
-        await openStation(page, 'Screen');
-        await expectToFit(page, `${family} opened`);
-        await closeStations(page);
-      }
-      await page.getByRole('button', { name: /^Tile: / }).click();
-      await expectToFit(page, 'Tile shelf');
-      await page.keyboard.press('Escape');
-      await page.getByRole('button', { name: /^Stock/ }).click();
-      await expectToFit(page, 'Sheet and stock');
-      await page.getByRole('button', { name: 'Output' }).click();
-      await expect(page.getByTestId('estimate')).toContainText('about');
-      await expectToFit(page, 'Output');
-      await page.getByRole('button', { name: /^Pass Cyan/ }).click();
-      await page.getByRole('button', { name: 'Readings' }).click();
-      await expect(page.getByTestId('worst-step')).toContainText('Largest');
-      await expectToFit(page, 'Readings');
-      await page.keyboard.press('?');
-      await expectToFit(page, 'Keys');
-    });
-
-    test('nothing in the other views scrolls sideways or is cut', async ({ page }) => {
-      const address = await processJob(page);
-      await page.goto('/');
-      await expect(page.getByRole('heading', { name: 'Kite Week programme' }).first()).toBeVisible();
-      await expectToFit(page, 'Shelf');
-      await page.goto(`${address}/strips`);
-      await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '15');
-      await expectToFit(page, 'Test strips');
-      await page.goto(`${address}/plates`);
-      await expect(page.getByRole('figure', { name: 'Plate of Cyan' }).locator('canvas')).toHaveAttribute(
-        'data-drawn',
-        'yes',
-      );
-      await expectToFit(page, 'Plates');
-      await page.goto(`${address}/tiles`);
-      await expect(page.getByTestId('tile-sheet')).toHaveAttribute('data-stage', 'settled');
-      await expectToFit(page, 'Tile maker');
-      await page.goto('/swatches?set=process');
-      await expect(
-        page
-          .getByLabel('Name of the set')
-          .or(page.getByRole('button', { name: 'Make an own copy' }))
-          .first(),
-      ).toBeVisible();
-      await expectToFit(page, 'Swatches');
-      const empty = await page.request.post('/api/jobs', { data: { document: createJob('New job', 'p') } });
-      await page.goto(`/jobs/${((await empty.json()) as { id: string }).id}`);
-      await expect(page.getByRole('region', { name: 'How to begin' })).toBeVisible();
-      await expectToFit(page, 'An empty job');
-    });
+test('nothing on the Bench scrolls sideways or is cut, and at rest all six stations are in sight, in windows of three sizes', async ({
+  page,
+}) => {
+  test.setTimeout(150_000);
+  const address = await processJob(page);
+  await page.goto(address);
+  await settled(page);
+  const chain = page.getByRole('region', { name: 'Chain' });
+  const expectNoScroll = async () => expect(await chain.evaluate((e) => e.scrollHeight - e.clientHeight)).toBe(0);
+  await inEveryWindow(page, async () => {
+    await expectToFit(page, 'Bench at rest');
+    await expectNoScroll();
+    await expect(chain.getByRole('region')).toHaveCount(6);
   });
-}
+  for (const station of ['Picture', 'Tone', 'Screen', 'Ink']) {
+    await openStation(page, station);
+    await openAllFolds(page, station);
+    await inEveryWindow(page, async () => {
+      await expectToFit(page, `${station} station`);
+      // The others are a line each, and the open one scrolls inside itself.
+      await expect(chain.locator('[data-mode=line]')).toHaveCount(5);
+      await expectNoScroll();
+    });
+  }
+  await closeStations(page);
+  await openStation(page, 'Stencil');
+  await drawBox(page, 'Rectangle', [0.2, 0.2], [0.7, 0.8]);
+  await expect(page.getByTestId('part-handles')).toBeVisible();
+  await openAllFolds(page, 'Stencil');
+  await expectToFitEverywhere(page, 'Stencil station');
+  for (const tool of ['Brush', 'Subject']) {
+    await draw(page, tool);
+    await expectToFitEverywhere(page, `${tool} in hand`);
+  }
+  await page.keyboard.press('Escape');
+  await closeStations(page);
+  for (const shelf of ['Tint shelf', 'Colour shelf']) {
+    await page.getByRole('button', { name: shelf, exact: true }).click();
+    await expectToFitEverywhere(page, shelf);
+    await page.keyboard.press('Escape');
+  }
+  await page.getByRole('button', { name: 'Add a fill' }).click();
+  await openStation(page, 'Picture');
+  await expectToFitEverywhere(page, 'A tint opened');
+  await closeStations(page);
+  for (const choice of ['Dot shape', 'Lattice']) {
+    await page.getByRole('button', { name: new RegExp(`^${choice}: `) }).click();
+    await expectToFitEverywhere(page, choice);
+    await page.keyboard.press('Escape');
+  }
+  for (const family of ['Lines', 'Grain', 'Tile']) {
+    await page.getByRole('radio', { name: family, exact: true }).click();
+    await expectToFitEverywhere(page, `${family} at rest`);
+    await openStation(page, 'Screen');
+    await expectToFitEverywhere(page, `${family} opened`);
+    await closeStations(page);
+  }
+  await page.getByRole('button', { name: /^Tile: / }).click();
+  await expectToFitEverywhere(page, 'Tile shelf');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: /^Stock/ }).click();
+  await expectToFitEverywhere(page, 'Sheet and stock');
+  await page.getByRole('button', { name: 'Output' }).click();
+  await expect(page.getByTestId('estimate')).toContainText('about');
+  await expectToFitEverywhere(page, 'Output');
+  await page.getByRole('button', { name: /^Pass Cyan/ }).click();
+  await page.getByRole('button', { name: 'Readings' }).click();
+  await expect(page.getByTestId('worst-step')).toContainText('Largest');
+  await expectToFitEverywhere(page, 'Readings');
+  await page.keyboard.press('?');
+  await expectToFitEverywhere(page, 'Keys');
+});
+
+test('nothing in the other views scrolls sideways or is cut, in windows of three sizes', async ({ page }) => {
+  const address = await processJob(page);
+  await page.goto('/');
+  await expect(page.getByRole('heading', { name: 'Kite Week programme' }).first()).toBeVisible();
+  await expectToFitEverywhere(page, 'Shelf');
+  await page.goto(`${address}/strips`);
+  await expect(page.getByTestId('strips')).toHaveAttribute('data-made', '15');
+  await expectToFitEverywhere(page, 'Test strips');
+  await page.goto(`${address}/plates`);
+  await expect(page.getByRole('figure', { name: 'Plate of Cyan' }).locator('canvas')).toHaveAttribute(
+    'data-drawn',
+    'yes',
+  );
+  await expectToFitEverywhere(page, 'Plates');
+  await page.goto(`${address}/tiles`);
+  await expect(page.getByTestId('tile-sheet')).toHaveAttribute('data-stage', 'settled');
+  await expectToFitEverywhere(page, 'Tile maker');
+  await page.goto('/swatches?set=process');
+  await expect(
+    page
+      .getByLabel('Name of the set')
+      .or(page.getByRole('button', { name: 'Make an own copy' }))
+      .first(),
+  ).toBeVisible();
+  await expectToFitEverywhere(page, 'Swatches');
+  const empty = await page.request.post('/api/jobs', { data: { document: createJob('New job', 'p') } });
+  await page.goto(`/jobs/${((await empty.json()) as { id: string }).id}`);
+  await expect(page.getByRole('region', { name: 'How to begin' })).toBeVisible();
+  await expectToFitEverywhere(page, 'An empty job');
+});
 
 test('a phone shows the sheet, the colour bar and readings, and changes nothing', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 800 });
