@@ -4,7 +4,8 @@ set -euo pipefail
 cd "$(dirname "$0")/.."
 source scripts/lib.sh
 install_packages
-npm run -s build
+npm run -s kernels
+npx tsc -b core server demo
 export CHROMATYPE_DATA="${CHROMATYPE_DATA:-$PWD/data}"
 export CHROMATYPE_PORT="${CHROMATYPE_PORT:-4310}"
 export CHROMATYPE_HOST="${CHROMATYPE_HOST:-127.0.0.1}"
@@ -12,7 +13,10 @@ export CHROMATYPE_HOSTS="${CHROMATYPE_HOSTS:-}"
 local_address="http://127.0.0.1:$CHROMATYPE_PORT"
 mkdir -p "$CHROMATYPE_DATA"
 echo "Making the demo pictures (once, about a minute) …"
-node demo/dist/main.js "$CHROMATYPE_DATA/demo"
+node demo/dist/main.js "$CHROMATYPE_DATA/demo" &
+pictures=$!
+npm run -s build -w web
+wait $pictures
 # Starts the server on an address, for some more host names; what it says when it cannot start is shown.
 serve() {
   CHROMATYPE_HOST="$1" CHROMATYPE_HOSTS="$2" node server/dist/main.js > "$CHROMATYPE_DATA/server.log" 2>&1 &

@@ -1,7 +1,7 @@
 import sharp from 'sharp';
 import { clamp01, mix, type Rgb, smooth } from '../colour.ts';
 import { createNoise, fractal } from '../noise.ts';
-import { blended, capsule, ellipsoid, type Vector } from './solids.ts';
+import { blended, capsule, Ellipsoid, type Form, toEllipsoid, type Vector } from './solids.ts';
 
 const WIDTH = 960;
 const HEIGHT = 1200;
@@ -19,84 +19,110 @@ const wall = createNoise(31);
 const TURN = 0.52;
 const TILT = -0.13;
 const [CT, ST, CI, SI] = [Math.cos(TURN), Math.sin(TURN), Math.cos(TILT), Math.sin(TILT)];
-const toHead = ([x, y, z]: Vector): Vector => {
-  const [u, w] = [x * CT + z * ST, -x * ST + z * CT];
-  return [u, y * CI - w * SI, y * SI + w * CI];
-};
+/** The depth of a point in the frame of the head before it tilts. */
+const turned = (x: number, z: number): number => -x * ST + z * CT;
+
+const SKULL = new Ellipsoid([0, 0.36, 0.12], [0.76, 0.92, 0.86]);
+const JAW = new Ellipsoid([0, -0.36, -0.14], [0.53, 0.6, 0.58]);
+const CHEEK = new Ellipsoid([0.36, -0.1, -0.5], [0.27, 0.27, 0.25]);
+const CHIN = new Ellipsoid([0, -0.8, -0.48], [0.22, 0.18, 0.2]);
+const BROW = new Ellipsoid([0, 0.4, -0.66], [0.52, 0.12, 0.16]);
+const NOSE = capsule([0, 0.26, -0.76], [0, -0.14, -0.99], 0.085);
+const NOSE_TIP = new Ellipsoid([0, -0.18, -0.95], [0.13, 0.1, 0.12]);
+const NOSTRIL = new Ellipsoid([0.11, -0.2, -0.86], [0.08, 0.07, 0.09]);
+const EAR = new Ellipsoid([0.78, 0.02, 0.1], [0.07, 0.2, 0.13]);
 
 /** Distance to the skin of the head, in its own frame: the face looks towards −z. */
-function skin(p: Vector): number {
-  const q: Vector = [Math.abs(p[0]), p[1], p[2]];
-  let d = ellipsoid(p, [0, 0.36, 0.12], [0.76, 0.92, 0.86]);
-  d = blended(d, ellipsoid(p, [0, -0.36, -0.14], [0.53, 0.6, 0.58]), 0.24);
-  d = blended(d, ellipsoid(q, [0.36, -0.1, -0.5], [0.27, 0.27, 0.25]), 0.2);
-  d = blended(d, ellipsoid(p, [0, -0.8, -0.48], [0.22, 0.18, 0.2]), 0.16);
-  d = blended(d, ellipsoid(p, [0, 0.4, -0.66], [0.52, 0.12, 0.16]), 0.14);
-  d = blended(d, capsule(p, [0, 0.26, -0.76], [0, -0.14, -0.99], 0.085), 0.1);
-  d = blended(d, ellipsoid(p, [0, -0.18, -0.95], [0.13, 0.1, 0.12]), 0.06);
-  d = blended(d, ellipsoid(q, [0.11, -0.2, -0.86], [0.08, 0.07, 0.09]), 0.05);
-  return blended(d, ellipsoid(q, [0.78, 0.02, 0.1], [0.07, 0.2, 0.13]), 0.05);
+function skin(x: number, y: number, z: number): number {
+  const side = Math.abs(x);
+  let d = SKULL.distance(x, y, z);
+  d = JAW.joined(d, x, y, z, 0.24);
+  d = CHEEK.joined(d, side, y, z, 0.2);
+  d = CHIN.joined(d, x, y, z, 0.16);
+  d = BROW.joined(d, x, y, z, 0.14);
+  d = blended(d, NOSE(x, y, z), 0.1);
+  d = NOSE_TIP.joined(d, x, y, z, 0.06);
+  d = NOSTRIL.joined(d, side, y, z, 0.05);
+  return EAR.joined(d, side, y, z, 0.05);
 }
 
-const lips = (p: Vector): number =>
-  blended(
-    ellipsoid([Math.abs(p[0]), p[1], p[2]], [0.075, -0.435, -0.735], [0.13, 0.05, 0.075]),
-    ellipsoid(p, [0, -0.52, -0.72], [0.17, 0.065, 0.085]),
-    0.015,
-  );
+const UPPER_LIP = new Ellipsoid([0.075, -0.435, -0.735], [0.13, 0.05, 0.075]);
+const LOWER_LIP = new Ellipsoid([0, -0.52, -0.72], [0.17, 0.065, 0.085]);
+const lips: Form = (x, y, z) => UPPER_LIP.joined(LOWER_LIP.distance(x, y, z), Math.abs(x), y, z, 0.015);
 
-function hair(p: Vector): number {
-  let d = ellipsoid(p, [0, 0.78, 0.3], [0.95, 0.74, 0.92]);
-  d = blended(d, ellipsoid(p, [0.16, 1.05, -0.5], [0.7, 0.34, 0.36]), 0.15);
-  d = blended(d, ellipsoid(p, [0.74, 0.0, 0.42], [0.34, 0.95, 0.46]), 0.2);
-  d = blended(d, ellipsoid(p, [-0.74, 0.0, 0.46], [0.34, 0.95, 0.44]), 0.2);
+const CROWN = new Ellipsoid([0, 0.78, 0.3], [0.95, 0.74, 0.92]);
+const FRINGE = new Ellipsoid([0.16, 1.05, -0.5], [0.7, 0.34, 0.36]);
+const LEFT_SIDE = new Ellipsoid([0.74, 0.0, 0.42], [0.34, 0.95, 0.46]);
+const RIGHT_SIDE = new Ellipsoid([-0.74, 0.0, 0.46], [0.34, 0.95, 0.44]);
+const BLOWN = new Ellipsoid([0.35, 0.2, 1.0], [0.7, 0.85, 0.6]);
+
+const HAIR = [CROWN, FRINGE, LEFT_SIDE, RIGHT_SIDE, BLOWN];
+/** How far joints and strands stand out of the parts, at the most. */
+const HAIR_SWELL = 0.3;
+
+function hair(x: number, y: number, z: number): number {
+  let d = CROWN.distance(x, y, z);
+  d = FRINGE.joined(d, x, y, z, 0.15);
+  d = LEFT_SIDE.joined(d, x, y, z, 0.2);
+  d = RIGHT_SIDE.joined(d, x, y, z, 0.2);
   // The wind takes some of it back.
-  d = blended(d, ellipsoid(p, [0.35, 0.2, 1.0], [0.7, 0.85, 0.6]), 0.3);
+  d = BLOWN.joined(d, x, y, z, 0.3);
   if (d > 0.2) return d;
   return (
-    d -
-    0.035 * Math.sin(26 * Math.atan2(p[0], p[2] + 0.2) + 5 * p[1]) -
-    0.05 * (fractal(strands, p[0] * 3, p[1] * 2 + p[2], 3) - 0.5)
+    d - 0.035 * Math.sin(26 * Math.atan2(x, z + 0.2) + 5 * y) - 0.05 * (fractal(strands, x * 3, y * 2 + z, 3) - 0.5)
   );
 }
 
-function glasses(p: Vector): { glass: number; frame: number } {
-  const q: Vector = [Math.abs(p[0]), p[1], p[2]];
-  const glass = ellipsoid(q, [0.35, 0.16, -0.83], [0.3, 0.25, 0.12]);
-  const rim = Math.max(
-    ellipsoid(q, [0.35, 0.16, -0.83], [0.345, 0.295, 0.1]),
-    -ellipsoid(q, [0.35, 0.16, -0.9], [0.285, 0.235, 0.5]),
-  );
-  const bridge = capsule(p, [-0.08, 0.22, -0.93], [0.08, 0.22, -0.93], 0.035);
-  const arm = capsule(q, [0.62, 0.2, -0.76], [0.84, 0.16, 0.1], 0.035);
-  return { glass, frame: Math.min(rim, bridge, arm) };
+const GLASS = new Ellipsoid([0.35, 0.16, -0.83], [0.3, 0.25, 0.12]);
+const RIM_OUTSIDE = new Ellipsoid([0.35, 0.16, -0.83], [0.345, 0.295, 0.1]);
+const RIM_INSIDE = new Ellipsoid([0.35, 0.16, -0.9], [0.285, 0.235, 0.5]);
+const BRIDGE = capsule([-0.08, 0.22, -0.93], [0.08, 0.22, -0.93], 0.035);
+const ARM = capsule([0.62, 0.2, -0.76], [0.84, 0.16, 0.1], 0.035);
+
+function frame(x: number, y: number, z: number, most: number): number {
+  const side = Math.abs(x);
+  const rods = Math.min(BRIDGE(x, y, z), ARM(side, y, z));
+  if (RIM_OUTSIDE.isBeyond(side, y, z, Math.min(most, rods))) return rods;
+  return Math.min(rods, Math.max(RIM_OUTSIDE.distance(side, y, z), -RIM_INSIDE.distance(side, y, z)));
 }
 
-interface Nearest {
-  readonly d: number;
-  readonly material: Material;
+const NECK = capsule([0, -0.75, 0.2], [0, -1.7, 0.3], 0.33);
+const SHIRT = new Ellipsoid([0, -3.05, 0.4], [1.95, 1.5, 0.85]);
+/** Its least and most radii. */
+const SCARF_REACH = new Ellipsoid([0, -1.42, 0.2], [0.66, 0.23, 0.6]);
+const scarf: Form = (x, y, z) =>
+  toEllipsoid(x, y - -1.42, z - 0.2, 0.62 + 0.04 * Math.sin(9 * x), 0.26 + 0.03 * Math.sin(12 * x + 2), 0.6);
+
+const MATERIALS: readonly Material[] = ['skin', 'lips', 'hair', 'glass', 'frame', 'shirt', 'scarf'];
+const distances = new Float64Array(MATERIALS.length);
+
+/** Distance to the nearest form; leaves the distance to each material in `distances`. */
+function nearest(x: number, y: number, z: number): number {
+  const hx = x * CT + z * ST;
+  const w = turned(x, z);
+  const hy = y * CI - w * SI;
+  const hz = y * SI + w * CI;
+  const side = Math.abs(hx);
+  // What is certainly farther than the nearest form so far is not looked at further.
+  let best = blended(skin(hx, hy, hz), NECK(x, y, z), 0.12);
+  distances.fill(Number.POSITIVE_INFINITY);
+  distances[0] = best;
+  const found = (k: number, distance: number): void => {
+    distances[k] = distance;
+    best = Math.min(best, distance);
+  };
+  if (!SHIRT.isBeyond(x, y, z, best)) found(5, SHIRT.distance(x, y, z));
+  if (!LOWER_LIP.isBeyond(hx, hy, hz, best + 0.02) || !UPPER_LIP.isBeyond(side, hy, hz, best + 0.02))
+    found(1, lips(hx, hy, hz));
+  if (!HAIR.every((part) => part.isBeyond(hx, hy, hz, best + HAIR_SWELL))) found(2, hair(hx, hy, hz));
+  if (!GLASS.isBeyond(side, hy, hz, best)) found(3, GLASS.distance(side, hy, hz));
+  found(4, frame(hx, hy, hz, best));
+  if (!SCARF_REACH.isBeyond(x, y, z, best)) found(6, scarf(x, y, z));
+  return best;
 }
 
-function nearest(p: Vector): Nearest {
-  const h = toHead(p);
-  const { glass, frame } = glasses(h);
-  const neck = capsule(p, [0, -0.75, 0.2], [0, -1.7, 0.3], 0.33);
-  const all: readonly (readonly [Material, number])[] = [
-    ['skin', blended(skin(h), neck, 0.12)],
-    ['lips', lips(h)],
-    ['hair', hair(h)],
-    ['glass', glass],
-    ['frame', frame],
-    ['shirt', ellipsoid(p, [0, -3.05, 0.4], [1.95, 1.5, 0.85])],
-    [
-      'scarf',
-      ellipsoid(p, [0, -1.42, 0.2], [0.62 + 0.04 * Math.sin(9 * p[0]), 0.26 + 0.03 * Math.sin(12 * p[0] + 2), 0.6]),
-    ],
-  ];
-  let best = all[0]!;
-  for (const one of all) if (one[1] < best[1]) best = one;
-  return { d: best[1], material: best[0] };
-}
+/** The material of the form that the last call of `nearest` found at a distance. */
+const materialAt = (distance: number): Material => MATERIALS[distances.indexOf(distance)]!;
 
 const COLOURS: Readonly<Record<Material, Rgb>> = {
   skin: [0.83, 0.6, 0.46],
@@ -127,7 +153,7 @@ const RIM = unit([0.9, 0.25, 0.5]);
 
 function normalAt(p: Vector): Vector {
   const e = 0.003;
-  const at = (x: number, y: number, z: number) => nearest([p[0] + x, p[1] + y, p[2] + z]).d;
+  const at = (x: number, y: number, z: number) => nearest(p[0] + x, p[1] + y, p[2] + z);
   return unit([at(e, 0, 0) - at(-e, 0, 0), at(0, e, 0) - at(0, -e, 0), at(0, 0, e) - at(0, 0, -e)]);
 }
 
@@ -135,12 +161,11 @@ function normalAt(p: Vector): Vector {
 function lit(p: Vector, n: Vector): number {
   let [t, light] = [0.05, 1];
   for (let k = 0; k < 22 && t < 3; k++) {
-    const q: Vector = [
+    const d = nearest(
       p[0] + n[0] * 0.02 + KEY[0] * t,
       p[1] + n[1] * 0.02 + KEY[1] * t,
       p[2] + n[2] * 0.02 + KEY[2] * t,
-    ];
-    const { d } = nearest(q);
+    );
     light = Math.min(light, (7 * d) / t);
     if (light < 0.02) return 0;
     t += Math.max(0.04, d);
@@ -153,8 +178,9 @@ function shade(p: Vector, d: Vector, material: Material): Rgb {
   let colour = COLOURS[material];
   if (material === 'shirt' && Math.sin(p[1] * 21) > 0.1) colour = [0.13, 0.3, 0.5];
   if (material === 'hair') {
-    const h = toHead(p);
-    const strand = 0.6 + 0.8 * fractal(strands, Math.atan2(h[0], h[2]) * 9, h[1] * 1.3, 3);
+    const w = turned(p[0], p[2]);
+    const [x, y, z] = [p[0] * CT + p[2] * ST, p[1] * CI - w * SI, p[1] * SI + w * CI];
+    const strand = 0.6 + 0.8 * fractal(strands, Math.atan2(x, z) * 9, y * 1.3, 3);
     colour = [colour[0] * strand, colour[1] * strand, colour[2] * strand];
   }
   const key = Math.max(0, dot(n, KEY)) * lit(p, n);
@@ -193,12 +219,12 @@ export async function makePortrait(): Promise<Buffer> {
       let t = 4;
       for (let k = 0; k < STEPS && t < FAR; k++) {
         const p: Vector = [o[0] + d[0] * t, o[1] + d[1] * t, o[2] + d[2] * t];
-        const near = nearest(p);
-        if (near.d < NEAR) {
-          colour = shade(p, d, near.material);
+        const near = nearest(p[0], p[1], p[2]);
+        if (near < NEAR) {
+          colour = shade(p, d, materialAt(near));
           break;
         }
-        t += near.d * 0.85;
+        t += near * 0.85;
       }
       for (let c = 0; c < 3; c++) {
         const light = clamp01(colour[c]!);
