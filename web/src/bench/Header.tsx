@@ -56,7 +56,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           data-testid="save-state"
           data-state={state}
           title={message ?? undefined}
-          className={`truncate text-[11px] ${state === 'saved' || state === 'changed' || state === 'saving' ? 'text-muted' : 'text-hot-text'}`}
+          className={`shrink-0 text-[11px] whitespace-nowrap ${state === 'saved' || state === 'changed' || state === 'saving' ? 'text-muted' : 'text-hot-text'}`}
         >
           {STATES[state]}
         </span>

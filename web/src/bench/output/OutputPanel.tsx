@@ -63,8 +63,10 @@ export function OutputPanel({ id, job, pass, back }: Props) {
   const { list, follow } = useRuns(id);
   const [problem, setProblem] = useState<string | null>(null);
   const shares = asked.kind.startsWith('share-');
-  const pixels = shares ? sharedFrame(job) : sheetPixels(job.sheet);
   const mm = (value: number) => Number(value.toFixed(2));
+  const frame = sharedFrame(job);
+  const pixels = shares ? frame : sheetPixels(job.sheet);
+  const ppi = shares ? Math.round(frame.ppi) : mm(job.sheet.ppi);
 
   async function make(): Promise<void> {
     setProblem(null);
@@ -118,7 +120,7 @@ export function OutputPanel({ id, job, pass, back }: Props) {
         </dd>
         <dt className="text-muted">Size</dt>
         <dd className="font-mono text-[11px]">
-          {mm(job.sheet.width)} × {mm(job.sheet.height)} mm, {mm(job.sheet.ppi)} ppi
+          {mm(job.sheet.width)} × {mm(job.sheet.height)} mm, {ppi} ppi
         </dd>
         <dt className="text-muted">File</dt>
         <dd className="font-mono text-[11px]" data-testid="estimate">
