@@ -50,7 +50,7 @@ function composeLights(
   surface: Surface,
 ): Uint8Array {
   const rows = rowsOf(area);
-  const rowOf = createLightLayer(kernels, sheet, passes, area.width, surface).over(area, plates);
+  const rowOf = createLightLayer(kernels, 'print', sheet, passes, area.width, surface).over(area, plates);
   const table = kernels.scratch('display-bytes', DISPLAY_BYTES.length);
   kernels.u8(table).set(DISPLAY_BYTES);
   const out = kernels.scratch('exact-out', area.width * rows * 4);

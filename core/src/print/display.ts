@@ -224,7 +224,7 @@ export function createDisplayMeans(
   function layerOf(width: number): LightLayer {
     if (layer && width <= widest) return layer;
     widest = width;
-    layer = createLightLayer(kernels, sheet, passes, width, surface);
+    layer = createLightLayer(kernels, 'view', sheet, passes, width, surface);
     return layer;
   }
 

@@ -31,17 +31,22 @@ function loadRows(kernels: Kernels, name: string, plate: Plate): (row: number) =
   return (row) => block.ptr + row * bytes;
 }
 
-/** Lays passes over the stock and what belongs to it, a row at a time. Plates are in print order. */
+/**
+ * Lays passes over the stock and what belongs to it, a row at a time. Plates are in print order. `owner` names its kernel
+ * memory: while a view gathers its areas, plates that take the print so far compose other passes in theirs.
+ */
 export function createLightLayer(
   kernels: Kernels,
+  owner: 'view' | 'print',
   sheet: Sheet,
   passes: readonly Printed[],
   width: number,
   surface: Surface,
 ): LightLayer {
   const { run } = kernels;
-  const stock = loadLightTable(kernels, 'lay-stock', Float64Array.from(stockLight(sheet.stock)), new Float64Array(3));
-  const light = kernels.scratch('lay-light', width * 16 + 64).ptr;
+  const named = (what: string) => `${owner}-${what}`;
+  const stock = loadLightTable(kernels, named('stock'), Float64Array.from(stockLight(sheet.stock)), new Float64Array(3));
+  const light = kernels.scratch(named('light'), width * 16 + 64).ptr;
 
   /** Plain inks by the overprints that they make. */
   function inkLayer(run_: readonly number[]): Layer {
@@ -49,7 +54,7 @@ export function createLightLayer(
       sheet.stock,
       run_.map((k) => passes[k]!.ink),
     );
-    const table = loadLightTable(kernels, `lay-overprints-${run_[0]}`, through, adds);
+    const table = loadLightTable(kernels, named(`overprints-${run_[0]}`), through, adds);
     return (area, plates) => {
       const bits = run_.map((k) => plates[k] as Bitmap);
       const { pointers, point } = loadPlates(kernels, bits, `lay-${run_[0]}`);
@@ -78,7 +83,7 @@ export function createLightLayer(
   /** Shares of one ink, or the colours of a palette, laid as ink. */
   function levelLayer(pass: Printed, k: number): Layer {
     const { through, adds } = inkLayers(pass);
-    const table = loadLightTable(kernels, `lay-table-${k}`, through, adds);
+    const table = loadLightTable(kernels, named(`table-${k}`), through, adds);
     return (_, plates) => {
       const plate = plates[k]!;
       const rowOf = loadRows(kernels, String(k), plate);
@@ -99,7 +104,7 @@ export function createLightLayer(
 
   function surfaceLayer(layer: SurfaceLayer, name: string): Layer {
     if (layer.kind === 'curve') {
-      const table = kernels.scratch(`lay-curve-${name}`, layer.table.byteLength);
+      const table = kernels.scratch(named(`curve-${name}`), layer.table.byteLength);
       kernels.f32(table).set(layer.table);
       return ({ width: count }) =>
         () =>
@@ -113,7 +118,7 @@ export function createLightLayer(
         return (row) => run.layColours(rowOf(row), area.width, strength, opacity, false, bytes, light);
       };
     }
-    const table = loadLightTable(kernels, `lay-map-${name}`, layer.light.through, layer.light.adds);
+    const table = loadLightTable(kernels, named(`map-${name}`), layer.light.through, layer.light.adds);
     return (area) => {
       const map = layer.map.read(area);
       const even = typeof map === 'number' ? new Uint8Array(area.width).fill(map) : null;

@@ -176,3 +176,35 @@ test('a row of artwork and inks that stands for those up to the next one is made
   const line = view({ ...one, y: 2, height: 1 }, row).subarray(4 * 48, 8 * 48);
   for (let d = 0; d < 3; d++) expect([...coarse.subarray(4 * 48 * d, 4 * 48 * (d + 1))]).toEqual([...line]);
 });
+
+test('what is printed between two areas of a view leaves the view as it is', () => {
+  const passes = [smooth({ meets: 'normal' }), smooth({ meets: 'overlay' }), ...inked(2).passes];
+  const plates = [artwork(13, opaque), artwork(14), ...inked(2).plates];
+  const halves = [0, HEIGHT / 2].map((y) => ({ ...area, y, height: HEIGHT / 2 }));
+  const part = ({ y, height }: typeof area): Plate[] =>
+    plates.map((p) => {
+      const row = p.data.length / HEIGHT;
+      return { ...p, height, data: p.data.subarray(y * row, (y + height) * row) } as Plate;
+    });
+  const view = (between: () => void) => {
+    const grid = { scale: 1, originX: 0, originY: 0, width: WIDTH, first: 0, rows: HEIGHT };
+    const means = createDisplayMeans(kernels, job.sheet, passes, grid);
+    for (const half of halves) {
+      const read = part(half);
+      between();
+      means.add(half, read);
+    }
+    return Buffer.from(means.rgba());
+  };
+  const alone = view(() => {});
+  let width = 4000;
+  // As a pass does that takes the print so far: other passes, over wider and wider rows.
+  const printed = view(() => {
+    const wide = { ...artwork(15), width, height: 1, data: new Uint8Array(4 * width).fill(200) };
+    const under = [smooth({ meets: 'normal' }), smooth({ meets: 'screen' })];
+    composeExact(kernels, job.sheet, under, [wide, wide], { x: 0, y: 0, width, height: 1, step: 1 });
+    kernels.u8(kernels.scratch(`between ${width}`, 4000)).fill(77);
+    width *= 2;
+  });
+  expect(printed.equals(alone)).toBe(true);
+});
