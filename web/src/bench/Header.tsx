@@ -48,8 +48,9 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
         <TextField
           label="Title of the job"
           value={job.title}
+          own
           onChange={(title) => edit(setTitle(title))}
-          className="max-w-[260px] min-w-[60px] border-transparent! font-semibold [field-sizing:content] hover:border-hairline!"
+          className="max-w-[260px] min-w-[60px] min-[1600px]:max-w-[420px] border-transparent! font-semibold [field-sizing:content] hover:border-hairline!"
         />
         <span
           role="status"

@@ -4,11 +4,13 @@ interface Props {
   readonly label: string;
   readonly value: string;
   readonly className?: string;
+  /** Words of the artist, which may be longer than the field: the tooltip shows all of them. */
+  readonly own?: boolean;
   onChange(value: string): void;
 }
 
 /** A short text, taken when Enter is pressed or the field is left. */
-export function TextField({ label, value, className = '', onChange }: Props) {
+export function TextField({ label, value, className = '', own = false, onChange }: Props) {
   const [text, setText] = useState<string | null>(null);
   function commit(): void {
     const next = text?.trim();
@@ -18,7 +20,8 @@ export function TextField({ label, value, className = '', onChange }: Props) {
   return (
     <input
       aria-label={label}
-      title={label}
+      title={own ? `${label}: ${value}` : label}
+      data-own={own || undefined}
       value={text ?? value}
       onChange={(e) => setText(e.target.value)}
       onBlur={commit}
