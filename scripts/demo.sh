@@ -15,6 +15,7 @@ mkdir -p "$CHROMATYPE_DATA"
 echo "Making the demo pictures (once, about a minute) …"
 node demo/dist/main.js "$CHROMATYPE_DATA/demo" &
 pictures=$!
+trap 'kill $pictures 2>/dev/null || true' EXIT INT TERM
 npm run -s build -w web
 wait $pictures
 # Starts the server on an address, for some more host names; what it says when it cannot start is shown.
