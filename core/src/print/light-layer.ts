@@ -45,7 +45,12 @@ export function createLightLayer(
 ): LightLayer {
   const { run } = kernels;
   const named = (what: string) => `${owner}-${what}`;
-  const stock = loadLightTable(kernels, named('stock'), Float64Array.from(stockLight(sheet.stock)), new Float64Array(3));
+  const stock = loadLightTable(
+    kernels,
+    named('stock'),
+    Float64Array.from(stockLight(sheet.stock)),
+    new Float64Array(3),
+  );
   const light = kernels.scratch(named('light'), width * 16 + 64).ptr;
 
   /** Plain inks by the overprints that they make. */
