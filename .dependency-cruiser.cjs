@@ -4,7 +4,7 @@ const LAYERS = [
   ['memory', 'settings'],
   ['colour'],
   ['raster'],
-  ['formats', 'stock'],
+  ['formats', 'stock', 'marks'],
   ['picture', 'tone', 'ink'],
   ['bend', 'screen', 'stencil'],
   ['separate', 'wear'],

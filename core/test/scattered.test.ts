@@ -1,5 +1,5 @@
 import { compileScreen } from '../src/index.ts';
-import { scatteredPoints, spiralPoints } from '../src/screen/families/dots/lattices/points.ts';
+import { scatteredPoints, spiralPoints } from '../src/math/points.ts';
 import { blurredOff } from './even-coverage.ts';
 import { screenOf, sheetOf } from './screens.ts';
 

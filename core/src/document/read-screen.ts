@@ -1,5 +1,6 @@
 import { type SheetGeometry, sheetPixels } from '../raster/sheet.ts';
 import { FAMILIES, FAMILY_NAMES } from '../screen/families/index.ts';
+import { screenFault } from '../screen/compile-screen.ts';
 import { FREQUENCY_RANGE, FREQUENCY_UNITS, type Frequency, pitchOf } from '../screen/frequency.ts';
 import { LARGEST_PITCH, SMALLEST_PITCH } from '../screen/periodic/supercell.ts';
 import { DEFAULT_SCREEN, type Screen } from '../screen/settings.ts';
@@ -35,10 +36,13 @@ export function readScreen(value: unknown, field: string, sheet: SheetGeometry, 
     name,
     readSettings(s[name] ?? {}, `${field}.${name}`, params, held),
   ]);
-  return {
+  const screen = {
     family: s.family === undefined ? DEFAULT_SCREEN.family : check.oneOf(s.family, `${field}.family`, FAMILY_NAMES),
     frequency: readFrequency(s.frequency ?? DEFAULT_SCREEN.frequency, `${field}.frequency`, sheet),
     ...readSettings(fieldsOf(s, SHARED_PARAMS), field, SHARED_PARAMS, held),
     ...Object.fromEntries(families),
   } as Screen;
+  const fault = screenFault(sheet, screen);
+  if (fault) throw new JobError(field, fault);
+  return screen;
 }

@@ -1,6 +1,7 @@
 import type { Picture } from '../picture/types.ts';
 import type { CurvePoint, Param, Params, PointsParam, SettingsOf } from '../settings/params.ts';
 import { check, JobError } from './check.ts';
+import { readMarkEdits } from './read-mark-edits.ts';
 import { PLACE, readStrokes } from './read-strokes.ts';
 
 /** What a document holds that settings may name. */
@@ -71,6 +72,8 @@ function readParam(value: unknown, field: string, param: Param, held: Held): unk
       return readHeldId(value, field, held.passes, 'pass');
     case 'points':
       return readPoints(value, field, param);
+    case 'mark edits':
+      return readMarkEdits(value, field);
     case 'strokes':
       return readStrokes(value, field, param.does);
   }

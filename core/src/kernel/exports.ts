@@ -5,6 +5,22 @@ export interface KernelExports {
   release(ptr: number): void;
   threshold16(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   threshold8(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
+  addMarks(
+    points: number,
+    ends: number,
+    contours: number,
+    marks: number,
+    count: number,
+    left: number,
+    top: number,
+    width: number,
+    height: number,
+    step: number,
+    rows: number,
+    places: number,
+  ): void;
+  bitsOfMarks(rows: number, width: number, height: number, stride: number, out: number): void;
+  bytesOfMarks(rows: number, width: number, height: number, out: number): void;
   lookup16(codes: number, table: number, count: number, out: number): void;
   widenBytes(codes: number, count: number, out: number): void;
   setApart(values: number, base: number, around: number, amount: number, count: number, out: number): void;

@@ -25,25 +25,55 @@ export interface BandsAsked {
   readonly piecemeal?: boolean;
 }
 
+/** Plates of passes that are ready to be pulled. */
+export interface StartedBands {
+  /** Work on the whole sheet that comes before the first band, in steps that yield the share done, 0..1. */
+  begin(): Generator<number, void>;
+  bands(): Generator<PlateBand>;
+  /** Gives back the kernel memory of the plans. */
+  release(): void;
+}
+
+/** Makes the plates of some passes ready to be pulled over the sheet, or some rows of it. */
+export function startBands(
+  env: PrintEnv,
+  job: Job,
+  passes: readonly Pass[],
+  { from = 0, to, piecemeal = false }: BandsAsked = {},
+): StartedBands {
+  const { width, height: all } = sheetPixels(job.sheet);
+  const height = to ?? all;
+  const plans = passes.map((pass) => planPass(env, job, pass, { piecemeal }));
+  prepareShared(env, job, plans);
+  return {
+    *begin() {
+      for (const plan of plans) yield* plan.begin();
+    },
+    *bands() {
+      for (let y = from; y < height; y += BAND_ROWS) {
+        const rows = Math.min(BAND_ROWS, height - y);
+        const area = { x: 0, y, width, height: rows, step: 1 };
+        yield { y, rows, plates: plans.map(({ plate }) => plate.read(area)) };
+      }
+    },
+    release() {
+      for (const plan of plans) plan.release();
+    },
+  };
+}
+
 /** Pulls plates of the given passes over the sheet, or some rows of it, band by band, top to bottom. */
 export function* printBands(
   env: PrintEnv,
   job: Job,
   passes: readonly Pass[],
-  { from = 0, to, piecemeal = false }: BandsAsked = {},
+  asked: BandsAsked = {},
 ): Generator<PlateBand> {
-  const { width, height: all } = sheetPixels(job.sheet);
-  const height = to ?? all;
-  const plans = passes.map((pass) => planPass(env, job, pass, { piecemeal }));
-  prepareShared(env, job, plans);
+  const started = startBands(env, job, passes, asked);
   try {
-    for (let y = from; y < height; y += BAND_ROWS) {
-      const rows = Math.min(BAND_ROWS, height - y);
-      const area = { x: 0, y, width, height: rows, step: 1 };
-      yield { y, rows, plates: plans.map(({ plate }) => plate.read(area)) };
-    }
+    yield* started.bands();
   } finally {
-    for (const plan of plans) plan.release();
+    started.release();
   }
 }
 

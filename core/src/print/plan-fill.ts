@@ -45,6 +45,8 @@ export interface PassPlan {
   readonly screen: PlannedScreen;
   /** Compiles the screen now, which otherwise happens with the first plate. */
   prepare(): void;
+  /** Work on the whole sheet that comes before the first row, in steps that yield the share done, 0..1. */
+  begin(): Generator<number, void>;
   /** Gives back the kernel memory that the plan holds. */
   release(): void;
 }
@@ -157,8 +159,18 @@ function planInk(env: PrintEnv, job: Job, pass: Pass, how: PrintHow): PassPlan {
   return planFill(env, job, pass, ink, how);
 }
 
-/** Plans a fill over the whole sheet, as if it had no stencil. */
-export function planFill(env: PrintEnv, job: Job, pass: Pass, fill: Fill, how: PrintHow = {}): PassPlan {
+/**
+ * Plans a fill over the whole sheet, as if it had no stencil. `within` tells where it may print to a screen that sees to
+ * the edges of its stencil itself; whoever gives it has it in the key of what is made of the plan.
+ */
+export function planFill(
+  env: PrintEnv,
+  job: Job,
+  pass: Pass,
+  fill: Fill,
+  how: PrintHow = {},
+  within: ToneInput['within'] = null,
+): PassPlan {
   const { draft = false, piecemeal = false, gain = 0 } = how;
   const chain = planChain(env, job, pass, fill, { gain, finished: true });
   const { light, tones: plan, screen, bends } = chain;
@@ -168,7 +180,7 @@ export function planFill(env: PrintEnv, job: Job, pass: Pass, fill: Fill, how: P
   function ready(): NonNullable<typeof made> {
     if (made) return made;
     const compiled = compiledScreen(env, screen, draft);
-    const input = plan.input(compiled, piecemeal);
+    const input = { ...plan.input(compiled, piecemeal), within };
     made = { input, plater: platerOf(compiled, input, chain, job) };
     return made;
   }
@@ -211,6 +223,10 @@ export function planFill(env: PrintEnv, job: Job, pass: Pass, fill: Fill, how: P
     prepare() {
       ready();
       for (const ink of inks) ink.prepare();
+    },
+    *begin() {
+      const { begin } = ready().plater;
+      if (begin) yield* begin();
     },
     release() {
       for (const ink of inks) ink.release();

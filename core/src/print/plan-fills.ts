@@ -52,7 +52,7 @@ const EVERYWHERE: PlannedCover = planned('everywhere', null, [], () => (): Cover
 
 /** Whether a fill's plate is made of more than its tones. */
 const standsAlone = (job: Job, chain: ChainPlan): boolean =>
-  takesColours(chain.screen.prints) || passesOnBase(job, chain.fill).length > 0;
+  takesColours(chain.screen.prints) || (chain.screen.traits.outlines ?? false) || passesOnBase(job, chain.fill).length > 0;
 
 /** What fills must have in common to go through one screen. */
 const groupKey = ({ screen, bends, fill }: ChainPlan): string =>
@@ -65,7 +65,7 @@ export function planFills(
   pass: Pass,
   how: PrintHow,
   passPlan: (pass: Pass) => PassPlan,
-): Pick<PassPlan, 'plate' | 'prepare' | 'release'> {
+): Pick<PassPlan, 'plate' | 'prepare' | 'begin' | 'release'> {
   const { draft = false, piecemeal = false, gain = 0 } = how;
   const others: PassPlan[] = [];
   const coverOf = coverPlanner(env, job, (other) => {
@@ -89,9 +89,11 @@ export function planFills(
     const key = groupKey(chain);
     const known = alone ? undefined : byKey.get(key);
     if (known !== undefined) return { chain, cover, group: known };
-    groups.push({ fill, chain, whole: alone ? planFill(env, job, pass, fill, how) : null });
-    if (!alone) byKey.set(key, groups.length - 1);
-    return { chain, cover, group: groups.length - 1 };
+    const group = groups.length;
+    const within = (area: Area) => ready().blends[group]!(area)?.cover ?? 0;
+    groups.push({ fill, chain, whole: alone ? planFill(env, job, pass, fill, how, within) : null });
+    if (!alone) byKey.set(key, group);
+    return { chain, cover, group };
   });
 
   const prints = printsOf(pass);
@@ -147,16 +149,20 @@ export function planFills(
     const { platers, blends } = ready();
     const plates = groups.flatMap(({ chain, fill, whole }, g): GroupPlate[] => {
       const { traits, prints: own } = chain.screen;
-      // Methods that carry tone from pixel to pixel must see all rows, also those on which they print nothing.
-      const carries = traits.order === 'downwards';
+      // Methods that carry tone from pixel to pixel must see all rows, also those on which they print nothing,
+      // and whole marks may reach beyond the stencil.
+      const carries = traits.order === 'downwards' || traits.keepsEdges;
       const blend = blends[g]!(area);
       if (!blend && !carries) return [];
       const plate = whole ? whole.plate.read(area) : wornPlate(platers[g]!.plate(area), area, fill.wear, perMm);
+      // Whole marks may reach beyond the stencil.
+      if (traits.keepsEdges) return [{ plate, values: valueMap(prints, own), cover: 255, least: 0, scrapes: false }];
       if (!blend) return [];
       const cover = takesColours(own) ? wornCover(blend.cover, area, fill.wear, perMm) : blend.cover;
       if (fill.over === 'scrapes')
         return [{ plate: inkBits(plate), values: SCRAPED, cover, least: carries ? 1 : 0, scrapes: true }];
-      return [{ plate, values: valueMap(prints, own), cover, least: whole ? HALF : carries ? 1 : 0, scrapes: false }];
+      const least = whole ? HALF : carries ? 1 : 0;
+      return [{ plate, values: valueMap(prints, own), cover, least, scrapes: false }];
     });
     if (prints.artwork) return combineArtwork(area, plates, prints, pass.ink.colour);
     return plates.length === 0 ? barePlate(area, levels) : combinePlates(area, plates, { levels, shares });
@@ -186,6 +192,9 @@ export function planFills(
     prepare() {
       ready();
       for (const { whole } of groups) whole?.prepare();
+    },
+    *begin() {
+      for (const { whole } of groups) if (whole) yield* whole.begin();
     },
     release() {
       for (const plater of made?.platers ?? []) plater?.release();

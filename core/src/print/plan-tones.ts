@@ -153,20 +153,30 @@ export const finishOf = ({ screen: { smallest, solidFrom } }: Fill, gain: number
 });
 
 /** How the light of a fill becomes tones. */
-function workOf({ job, fill, screen: planned, finish }: TonesAsked): { work: ToneWork; byCells: boolean } {
+function workOf({ job, fill, screen: planned, finish }: TonesAsked): {
+  readonly work: ToneWork;
+  /** How light becomes the colours that a screen takes. */
+  readonly colourWork: ToneWork;
+  readonly byCells: boolean;
+} {
   const { tone, feed, screen } = fill;
   const direct = isCoverage(feed.part);
   // Colours of a palette or of artwork are not coverage: they are always taken by their light.
   const coloured = takesColours(planned.prints);
-  const curve = coloured ? { ...tone, meaning: 'light' } : tone;
   const { bleed, ppi } = job.sheet;
-  return {
-    work: {
-      curve: { settings: curveInUse(curve, direct && !coloured), direct },
-      paint: tone.paint.length > 0 ? { strokes: tone.paint, bleed, ppi } : null,
-      // Limits of tone are those of dots: artwork has none.
-      finish: finish && !planned.prints.artwork ? finishOf(fill, finish.gain) : null,
+  const through = (ofColours: boolean): ToneWork => ({
+    // Colours of a palette or of artwork are not coverage: they are always taken by their light.
+    curve: {
+      settings: curveInUse(ofColours ? { ...tone, meaning: 'light' } : tone, direct && !ofColours),
+      direct,
     },
+    paint: tone.paint.length > 0 ? { strokes: tone.paint, bleed, ppi } : null,
+    // Limits of tone are those of dots: artwork has none.
+    finish: finish && !(planned.prints.artwork && ofColours) ? finishOf(fill, finish.gain) : null,
+  });
+  return {
+    work: through(coloured && !planned.prints.tonesToo),
+    colourWork: through(coloured),
     byCells: screen.oneTone && planned.traits.cells,
   };
 }
@@ -174,28 +184,39 @@ function workOf({ job, fill, screen: planned, finish }: TonesAsked): { work: Ton
 /** Plans the tones of a fill, from its light to what the screen compares. */
 export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
   const { job, screen, light, colours, clear, together } = asked;
-  const { work, byCells } = workOf(asked);
+  const { work, colourWork, byCells } = workOf(asked);
+  const { outlines = false } = screen.traits;
+  const { tonesToo = false } = screen.prints;
   const sheet = sheetPixels(job.sheet);
-  const from = takesColours(screen.prints) ? [...colours, ...(clear ? [clear] : [])] : [light];
+  const ofColours = takesColours(screen.prints) ? [...colours, ...(clear ? [clear] : [])] : [];
+  const from = ofColours.length > 0 && !tonesToo ? ofColours : [light, ...ofColours];
   const depends = byCells ? [...from, { key: screen.key }] : from;
+  const own = tonesToo ? { work, colourWork } : work;
   return {
-    key: keyOf(byCells ? 'cell tones' : 'tones', work, depends),
+    key: keyOf(byCells ? 'cell tones' : outlines ? 'mark tones' : 'tones', own, depends),
     input(compiled, piecemeal) {
       const cells = byCells ? compiled.cells : null;
-      const beforeCells = cells ? { ...work, finish: null } : work;
-      const own = tonesReader(env, beforeCells, light.read);
-      const read = work.paint ? null : together();
+      const { finish } = work;
+      const beforeCells = cells || outlines ? { ...work, finish: null } : work;
+      const tones = tonesReader(env, beforeCells, light.read);
+      const read = colourWork.paint ? null : together();
+      const one = new Uint16Array(1);
       return {
         kernels: env.kernels,
         sheet,
-        tones: cells ? cellTones(env, cells, sheet, own, work.finish) : own,
-        codes: cells || work.paint ? null : { light: light.reader?.() ?? light.read, tables: tablesOf(env, work) },
+        tones: cells ? cellTones(env, cells, sheet, tones, finish) : tones,
+        finish(tone) {
+          one[0] = tone;
+          return finish ? finishTones(one, finish)[0]! : tone;
+        },
+        within: null,
+        codes: cells || outlines || work.paint ? null : { light: light.reader?.() ?? light.read, tables: tablesOf(env, work) },
         colours: colourReader(
           env,
-          work,
+          colourWork,
           colours.map((c) => c.read),
         ),
-        artwork: read && { read, tables: tablesOf(env, work) },
+        artwork: read && { read, tables: tablesOf(env, colourWork) },
         clear: clear && ((area) => lightCodes(env.kernels, clear.read(area))),
         piecemeal,
       };

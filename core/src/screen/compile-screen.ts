@@ -1,3 +1,4 @@
+import { MM_PER_INCH } from '../math/units.ts';
 import { type SheetGeometry, sheetPixels } from '../raster/sheet.ts';
 import type { PictureSource } from '../raster/source.ts';
 import type { CompiledScreen, Prints } from './compiled.ts';
@@ -24,7 +25,18 @@ export function planScreen(
   const { width, height } = sheetPixels(sheet);
   const { family, own } = chosen(screen);
   const pitch = pitchOf(screen.frequency, sheet.ppi, width);
-  return family.plan({ own, shared: screen, pitch, width, height, ppi: sheet.ppi, pixelsOf, rosette });
+  const bleed = (sheet.bleed / MM_PER_INCH) * sheet.ppi;
+  return family.plan({ own, shared: screen, pitch, width, height, bleed, ppi: sheet.ppi, pixelsOf, rosette });
+}
+
+/** Says why a sheet cannot be printed through a screen, in one sentence; null if it can. */
+export function screenFault(sheet: SheetGeometry, screen: Screen): string | null {
+  const { width, height } = sheetPixels(sheet);
+  const { family, own } = chosen(screen);
+  const pitch = pitchOf(screen.frequency, sheet.ppi, width);
+  const bleed = (sheet.bleed / MM_PER_INCH) * sheet.ppi;
+  const asked = { own, shared: screen, pitch, width, height, bleed, ppi: sheet.ppi, pixelsOf: () => null, rosette: false };
+  return family.fault(asked);
 }
 
 /** What is true of a screen on a plate of `ppi` pixels an inch. */

@@ -1,4 +1,5 @@
 import type { Kernels } from '../kernel/kernels.ts';
+import type { Marker } from '../marks/marker.ts';
 import type { ArtworkReader } from '../picture/artwork-feed.ts';
 import type { Area, LightReader } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
@@ -27,6 +28,8 @@ export interface Prints {
   readonly artwork: boolean;
   /** Whether marks carry the tone, as a press needs it. */
   readonly screened: boolean;
+  /** Its plates need finished tones beside the colours that they take. */
+  readonly tonesToo?: boolean;
 }
 
 export const ONE_INK: Prints = { levels: 2, palette: null, space: 'light', artwork: false, screened: true };
@@ -53,6 +56,10 @@ export interface ToneInput {
   readonly sheet: Size;
   /** Finished tones: after paint, one tone a cell and the limits of tone. */
   readonly tones: ValueReader;
+  /** Applies the limits of tone to a tone 0..65535, for screens that finish the tone of a cell themselves. */
+  finish(tone: number): number;
+  /** Where the fill may print, for screens that see to the edges themselves; null for the whole sheet. */
+  readonly within: ((area: Area) => number | Uint8Array) | null;
   /**
    * Light and the table from light to finished tones, if nothing else lies between the two. A screen may then
    * compare the codes of light themselves, without a tone for every pixel.
@@ -74,6 +81,8 @@ export interface ToneInput {
 /** Makes a plate over any area of the sheet. `release` gives back the kernel memory that it holds. */
 export interface Plater {
   plate(area: Area): Plate;
+  /** Work on the whole sheet that comes before the first row, in steps that yield the share done, 0..1. */
+  begin?(): Generator<number, void>;
   release(): void;
 }
 
@@ -87,6 +96,8 @@ export interface CompiledScreen {
   readonly thresholds: ((area: Area) => Uint16Array) | null;
   /** Bytes that it holds, nearly, for caches. */
   readonly bytes: number;
+  /** The outlines that it prints, where it is made of outlines. */
+  marks?(input: ToneInput): Marker;
   /** Makes plates of tones by this screen. */
   plater(input: ToneInput): Plater;
 }

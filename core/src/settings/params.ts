@@ -145,6 +145,32 @@ export interface StrokesParam<D extends string = string> {
   readonly does: readonly D[];
 }
 
+/** What an edit by hand does to some marks. */
+export const EDIT_ACTS = ['delete', 'move', 'size', 'turn', 'colour'] as const;
+export type EditAct = (typeof EDIT_ACTS)[number];
+
+/** One edit of single marks by hand: it is listed, and taken back by itself. */
+export interface MarkEdit {
+  readonly does: EditAct;
+  /** Names of the marks: whole numbers. */
+  readonly marks: readonly number[];
+  /** `move`: mm to the right and downwards. */
+  readonly right: number;
+  readonly down: number;
+  /** `size`: times as wide; `turn`: degrees counter-clockwise. */
+  readonly by: number;
+  /** `colour`: `#rrggbb`. */
+  readonly colour: string;
+}
+
+/** Edits of single marks. Made on the sheet, not typed. */
+export interface MarkEditsParam {
+  readonly kind: 'mark edits';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly MarkEdit[];
+}
+
 export type Param = (
   | NumberParam
   | ChoiceParam
@@ -157,6 +183,7 @@ export type Param = (
   | CurveParam
   | PointsParam
   | StrokesParam
+  | MarkEditsParam
 ) & {
   /** Whether the setting matters beside the others; it is kept either way. */
   readonly when?: (settings: Readonly<Record<string, unknown>>) => boolean;
@@ -174,7 +201,9 @@ export type SettingsOf<P extends Params> = {
         ? readonly string[]
         : P[K] extends { readonly kind: 'picture' | 'stencil' | 'pass' }
           ? string | null
-          : P[K] extends { readonly kind: 'points' }
+          : P[K] extends { readonly kind: 'mark edits' }
+            ? readonly MarkEdit[]
+            : P[K] extends { readonly kind: 'points' }
             ? readonly number[]
             : P[K] extends { readonly kind: 'strokes'; readonly does: readonly (infer D extends string)[] }
               ? readonly Stroke<D>[]

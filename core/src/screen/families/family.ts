@@ -22,6 +22,10 @@ export interface ScreenTraits {
   readonly order: 'any' | 'downwards';
   /** Two threads can make one plate together without changing a byte of it. */
   readonly sharesThreads: boolean;
+  /** It prints outlines, which take one tone a cell and can be written to files of outlines. */
+  readonly outlines?: boolean;
+  /** It sees to the edges of the stencil itself; otherwise they cut what it prints. */
+  readonly keepsEdges?: boolean;
 }
 
 /** What a family is asked to screen: its own settings, the shared ones, and the sheet in pixels. */
@@ -32,6 +36,8 @@ export interface ScreenAsked<S> {
   readonly pitch: number;
   readonly width: number;
   readonly height: number;
+  /** Pixels of the sheet's bleed on each side. */
+  readonly bleed: number;
   readonly ppi: number;
   /** It prints with screens of its frequency 30° and 60° from it, so that the three have to keep step. */
   readonly rosette: boolean;
@@ -76,16 +82,19 @@ export interface ScreenFamily<N extends string = string, P extends Params = Para
   cellWidth(own: SettingsOf<P>, pitch: number, ppi: number): number;
   /** What a plate's caption says where there is no frequency and angle to say; empty for screens on a lattice. */
   caption(own: SettingsOf<P>): string;
+  /** Says why a sheet cannot be screened with these settings, in one sentence; null if it can. */
+  fault(asked: ScreenAsked<SettingsOf<P>>): string | null;
   plan(asked: ScreenAsked<SettingsOf<P>>): PlannedScreen;
 }
 
 /** A family as its own folder states it: `compile` sees nothing but the inputs, so that they are its key. */
 export interface FamilyDefinition<N extends string, P extends Params, I>
-  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints'> {
+  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints' | 'fault'> {
   /** Left out by families that print one ink, pictures by those that need none. */
   prints?(own: SettingsOf<P>): Prints;
   pictures?(own: SettingsOf<P>): readonly string[];
   caption?(own: SettingsOf<P>): string;
+  fault?(asked: ScreenAsked<SettingsOf<P>>): string | null;
   /** Plain data: everything that the compiled screen depends on, and nothing else. */
   inputs(asked: ScreenAsked<SettingsOf<P>>): I;
   compile(inputs: I, making: Making): CompiledScreen;
@@ -100,6 +109,7 @@ export function screenFamily<const N extends string, P extends Params, I>(
   return {
     pictures: () => [],
     caption: () => '',
+    fault: () => null,
     ...definition,
     prints,
     plan(asked) {

@@ -6,7 +6,7 @@ import { createField } from '../../field/field.ts';
 import { fieldScreen } from '../../field/field-screen.ts';
 import { periodicScreen } from '../../periodic/periodic-screen.ts';
 import { evenInCells } from './lattices/even-cells.ts';
-import { type Nearest, type PointGrid, scatteredPoints, spiralPoints } from './lattices/points.ts';
+import { type Nearest, type PointGrid, scatteredPoints, spiralPoints } from '../../../math/points.ts';
 import type { LatticeName } from './lattices/names.ts';
 import { type CellPlace, REGULAR, type RegularLattice } from './lattices/regular.ts';
 import { latticeOf, latticePositions } from '../../periodic/positions.ts';

@@ -1,4 +1,4 @@
-import type { Nearest, PointGrid } from './points.ts';
+import type { Nearest, PointGrid } from '../../../../math/points.ts';
 
 /** Heights of one cell, greatest first, as negative numbers so that they rise. */
 function sortedByCell(count: number, cellOf: Int32Array, heights: Float64Array): Float64Array[] {

@@ -1,6 +1,6 @@
-import { cosine, sine } from '../../../../math/exact.ts';
-import { hashShare } from '../../../../math/hash.ts';
-import { modulo } from '../../../../math/integers.ts';
+import { cosine, sine } from './exact.ts';
+import { hashShare } from './hash.ts';
+import { modulo } from './integers.ts';
 
 /** Points of the plane in buckets of `side` pixels; buckets wrap around when the points repeat. */
 export interface PointGrid {

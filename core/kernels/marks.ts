@@ -1,0 +1,162 @@
+/**
+ * Exact coverage of pixels by closed polygons, in whole numbers, so that the sum over any set of polygons is the same
+ * in whatever order and over whatever area it is made.
+ *
+ * Places are rounded to 1/256 of a pixel. A row of the accumulator has `width + 2` entries of i32: the sum of the
+ * entries up to x is 2^17 times how much of pixel x lies inside (the winding number where polygons overlap).
+ */
+
+/** One pixel in the units of places. */
+const ONE: i32 = 256;
+
+/** Adds an edge from (x0, y0) to (x1, y1) within one row of pixels; y in 0..256 from the top of the row. */
+// @ts-ignore: decorator
+@inline
+function addInRow(row: usize, width: i32, x0: i32, y0: i32, x1: i32, y1: i32): void {
+  const h = y1 - y0;
+  if (h == 0) return;
+  let first = x0 >> 8;
+  const last = x1 >> 8;
+  // To the right of the area nothing changes; to the left of it the whole row does.
+  if (first >= width && last >= width) return;
+  if (first < 0 && last < 0) {
+    store<i32>(row, load<i32>(row) + h * 2 * ONE);
+    return;
+  }
+  if (first == last) {
+    const at = row + ((<usize>first) << 2);
+    const within = h * ((x0 & 255) + (x1 & 255));
+    store<i32>(at, load<i32>(at) + h * 2 * ONE - within);
+    store<i32>(at, load<i32>(at, 4) + within, 4);
+    return;
+  }
+  // Pixel by pixel: the height of each piece is the difference of rounded heights, so that they sum to the whole.
+  const step = x1 > x0 ? 1 : -1;
+  const run = <i64>(x1 - x0);
+  let x = x0;
+  let done = 0;
+  while (true) {
+    const end = first == last ? x1 : step > 0 ? (first + 1) << 8 : first << 8;
+    const to = first == last ? h : <i32>((<i64>h * <i64>(end - x0)) / run);
+    const piece = to - done;
+    if (piece != 0) {
+      if (first < 0) store<i32>(row, load<i32>(row) + piece * 2 * ONE);
+      else if (first < width) {
+        const left = first << 8;
+        const at = row + ((<usize>first) << 2);
+        const within = piece * (x - left + end - left);
+        store<i32>(at, load<i32>(at) + piece * 2 * ONE - within);
+        store<i32>(at, load<i32>(at, 4) + within, 4);
+      }
+    }
+    if (first == last) break;
+    done = to;
+    x = end;
+    first += step;
+  }
+}
+
+/** Adds an edge to every step-th row of an accumulator of `height` rows of pixels; places from its left and top. */
+function addEdge(rows: usize, width: i32, height: i32, step: i32, ax: i32, ay: i32, bx: i32, by: i32): void {
+  if (ay == by) return;
+  const downwards = ay < by;
+  const x0 = downwards ? ax : bx;
+  const y0 = downwards ? ay : by;
+  const x1 = downwards ? bx : ax;
+  const y1 = downwards ? by : ay;
+  if (y1 <= 0 || y0 >= height << 8) return;
+  const stride = (<usize>(width + 2)) << 2;
+  const rise = <i64>(y1 - y0);
+  const run = <i64>(x1 - x0);
+  let row = y0 < 0 ? 0 : y0 >> 8;
+  const over = row % step;
+  if (over != 0) row += step - over;
+  const end = min(height, (y1 + 255) >> 8);
+  for (; row < end; row += step) {
+    const top = max(y0, row << 8);
+    const bottom = min(y1, (row + 1) << 8);
+    const from = x0 + <i32>((run * <i64>(top - y0)) / rise);
+    const to = x0 + <i32>((run * <i64>(bottom - y0)) / rise);
+    const at = rows + stride * <usize>(row / step);
+    const a = top - (row << 8);
+    const b = bottom - (row << 8);
+    if (downwards) addInRow(at, width, from, a, to, b);
+    else addInRow(at, width, to, b, from, a);
+  }
+}
+
+/**
+ * Adds closed polygons to an accumulator of every step-th of `height` rows of `width` pixels. `points`: x, y in f64;
+ * `ends`: after how many points each of `contours` polygons ends, in i32. `marks`: of each of `count` marks the six
+ * numbers of the matrix a b c d e f that takes points to pixels of the sheet. `left`, `top`: corner of the area.
+ * `places`: room for two i32 of every point.
+ */
+export function addMarks(
+  points: usize, ends: usize, contours: i32, marks: usize, count: i32,
+  left: i32, top: i32, width: i32, height: i32, step: i32, rows: usize, places: usize,
+): void {
+  const total = load<i32>(ends + ((<usize>(contours - 1)) << 2));
+  for (let m = 0; m < count; m++) {
+    const a = load<f64>(marks);
+    const b = load<f64>(marks, 8);
+    const c = load<f64>(marks, 16);
+    const d = load<f64>(marks, 24);
+    const e = load<f64>(marks, 32);
+    const f = load<f64>(marks, 40);
+    marks += 48;
+    for (let k = 0; k < total; k++) {
+      const x = load<f64>(points + ((<usize>k) << 4));
+      const y = load<f64>(points + ((<usize>k) << 4), 8);
+      const at = places + ((<usize>k) << 3);
+      // Rounded on the sheet, before the corner of the area is taken away: any area rounds alike.
+      store<i32>(at, <i32>Math.floor((a * x + c * y + e) * 256 + 0.5) - (left << 8));
+      store<i32>(at, <i32>Math.floor((b * x + d * y + f) * 256 + 0.5) - (top << 8), 4);
+    }
+    const turned = a * d - b * c < 0;
+    let from = 0;
+    for (let n = 0; n < contours; n++) {
+      const end = load<i32>(ends + ((<usize>n) << 2));
+      for (let k = from; k < end; k++) {
+        const at = places + ((<usize>k) << 3);
+        const to = places + ((<usize>(k + 1 == end ? from : k + 1)) << 3);
+        // Mirrored outlines run the other way round.
+        if (turned) addEdge(rows, width, height, step, load<i32>(to), load<i32>(to, 4), load<i32>(at), load<i32>(at, 4));
+        else addEdge(rows, width, height, step, load<i32>(at), load<i32>(at, 4), load<i32>(to), load<i32>(to, 4));
+      }
+      from = end;
+    }
+  }
+}
+
+/** Bits of every row of an accumulator: ink where half of a pixel or more lies inside. `stride`: bytes from row to row. */
+export function bitsOfMarks(rows: usize, width: i32, height: i32, stride: i32, out: usize): void {
+  for (let y = 0; y < height; y++) {
+    let sum = 0;
+    let byte = 0;
+    const to = out + <usize>(y * stride);
+    for (let x = 0; x < width; x++) {
+      sum += load<i32>(rows);
+      rows += 4;
+      byte = (byte << 1) | (abs(sum) >= 65536 ? 1 : 0);
+      if ((x & 7) == 7) {
+        store<u8>(to + (x >> 3), <u8>byte);
+        byte = 0;
+      }
+    }
+    if (width & 7) store<u8>(to + (width >> 3), <u8>(byte << (8 - (width & 7))));
+    rows += 8;
+  }
+}
+
+/** How much of each pixel lies inside, 0..255. */
+export function bytesOfMarks(rows: usize, width: i32, height: i32, out: usize): void {
+  for (let y = 0; y < height; y++) {
+    let sum = 0;
+    for (let x = 0; x < width; x++) {
+      sum += load<i32>(rows);
+      rows += 4;
+      store<u8>(out++, <u8>((min(abs(sum), 131072) * 255 + 65536) >> 17));
+    }
+    rows += 8;
+  }
+}

@@ -1,0 +1,159 @@
+import { countCache } from '../memory/cache.ts';
+import type { Area } from '../raster/area.ts';
+import type { Size } from '../raster/sheet.ts';
+import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
+
+/** Blocks of pixels in which tones are read: the same as the interface prints in, so that light is read once for both. */
+const BLOCK_WIDTH = 512;
+const BLOCK_HEIGHT = 256;
+/** Blocks whose sums are kept. */
+const MOST_BLOCKS = 800;
+/** Rows of a cell that a first, coarser look reads at least. */
+const FEWEST_ROWS = 4;
+
+/** What the pixels of a cell sum up to: their number, each plane, and moments of the first plane about the site. */
+export type Sums = Float64Array;
+const PIXELS = 0;
+const MOMENTS = 1;
+const PLANES = 7;
+
+/** What is read of the sheet in cells: planes of 16-bit values over an area, row by row. */
+export type PlanesReader = (area: Area) => readonly Uint16Array[];
+
+/** The mean of plane `k` over a cell, 0..65535. */
+export const meanOf = (sums: Sums, k: number): number => sums[PLANES + k]! / sums[PIXELS]!;
+
+export const pixelsOf = (sums: Sums): number => sums[PIXELS]!;
+
+/**
+ * Slope of the first plane over a cell, to the right and downwards, by least squares: Σ(x − x̄)(v − v̄) over Σ(x − x̄)².
+ */
+export function slopeOf(sums: Sums): { readonly right: number; readonly down: number } {
+  const n = sums[PIXELS]!;
+  const [x, y, xx, yy, xv, yv] = [1, 2, 3, 4, 5, 6].map((k) => sums[MOMENTS + k - 1]!) as [number, number, number, number, number, number];
+  const v = sums[PLANES]!;
+  const across = xx - (x * x) / n;
+  const down = yy - (y * y) / n;
+  return {
+    right: across > 0 ? (xv - (x * v) / n) / across : 0,
+    down: down > 0 ? (yv - (y * v) / n) / down : 0,
+  };
+}
+
+/** Where the row of pixels with its middle at y lies inside a convex polygon: from the first to before the last pixel. */
+function spanOf(cell: Float64Array, y: number, out: Int32Array): boolean {
+  let [from, to] = [Infinity, -Infinity];
+  const n = cell.length;
+  for (let k = 0; k < n; k += 2) {
+    const m = k + 2 === n ? 0 : k + 2;
+    const [y0, y1] = [cell[k + 1]!, cell[m + 1]!];
+    if (y0 <= y === y1 <= y) continue;
+    const x = cell[k]! + ((y - y0) / (y1 - y0)) * (cell[m]! - cell[k]!);
+    if (x < from) from = x;
+    if (x > to) to = x;
+  }
+  if (to < from) return false;
+  out[0] = Math.ceil(from - 0.5);
+  out[1] = Math.ceil(to - 0.5);
+  return out[1]! > out[0]!;
+}
+
+interface SumsAsked {
+  readonly lattice: MarkLattice;
+  readonly sheet: Size;
+  /** How many planes the reader gives. */
+  readonly planes: number;
+  readonly moments: boolean;
+  /** Height of cells in pixels. */
+  readonly high: number;
+  read: PlanesReader;
+}
+
+/**
+ * Sums over the cells of a lattice: each pixel of the sheet belongs to the cell that holds its middle. Pixels are read
+ * block by block and each once. `step`: reads every step-th row only, for a first look.
+ */
+export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAsked): (site: Site, step: number) => Sums {
+  const blocks = countCache<Map<number, Sums>>(MOST_BLOCKS);
+  const reach = lattice.reach + 1;
+  const span = new Int32Array(2);
+
+  function sumBlock(bx: number, by: number, step: number): Map<number, Sums> {
+    const key = `${bx} ${by} ${step}`;
+    const known = blocks.get(key);
+    if (known) return known;
+    const [x, y] = [bx * BLOCK_WIDTH, by * BLOCK_HEIGHT];
+    const width = Math.min(BLOCK_WIDTH, sheet.width - x);
+    const height = Math.min(BLOCK_HEIGHT, sheet.height - y);
+    const values = read({ x, y, width, height, step });
+    const made = new Map<number, Sums>();
+    const sites = lattice.sitesIn({ left: x - reach, top: y - reach, right: x + width + reach, bottom: y + height + reach });
+    for (const site of sites) {
+      const sums = new Float64Array(PLANES + planes);
+      addCell(site, sums);
+      if (sums[PIXELS]! > 0) made.set(siteId(site), sums);
+    }
+    blocks.set(key, made);
+    return made;
+
+    function addCell({ cell, x: cx, y: cy }: Site, sums: Sums): void {
+      let [top, bottom] = [Infinity, -Infinity];
+      for (let k = 1; k < cell.length; k += 2) {
+        if (cell[k]! < top) top = cell[k]!;
+        if (cell[k]! > bottom) bottom = cell[k]!;
+      }
+      let row = Math.max(0, Math.ceil((top - 0.5 - y) / step));
+      for (; row * step < height && y + row * step + 0.5 < bottom; row++) {
+        const middle = y + row * step + 0.5;
+        if (!spanOf(cell, middle, span)) continue;
+        const from = Math.max(x, span[0]!) - x;
+        const to = Math.min(x + width, span[1]!) - x;
+        if (to <= from) continue;
+        sums[PIXELS]! += to - from;
+        const at = row * width;
+        for (let p = 0; p < planes; p++) {
+          const plane = values[p]!;
+          let sum = 0;
+          for (let k = at + from; k < at + to; k++) sum += plane[k]!;
+          sums[PLANES + p]! += sum;
+        }
+        if (moments) addMoments(sums, values[0]!, at, from, to, x + 0.5 - cx, middle - cy);
+      }
+    }
+  }
+
+  return (site, step) => {
+    const rows = Math.max(1, Math.min(step, Math.floor(high / FEWEST_ROWS)));
+    const { cell } = site;
+    let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+    for (let k = 0; k < cell.length; k += 2) {
+      if (cell[k]! < left) left = cell[k]!;
+      if (cell[k]! > right) right = cell[k]!;
+      if (cell[k + 1]! < top) top = cell[k + 1]!;
+      if (cell[k + 1]! > bottom) bottom = cell[k + 1]!;
+    }
+    const sums = new Float64Array(PLANES + planes);
+    const id = siteId(site);
+    const lastX = Math.floor((Math.min(sheet.width, right) - 1e-9) / BLOCK_WIDTH);
+    const lastY = Math.floor((Math.min(sheet.height, bottom) - 1e-9) / BLOCK_HEIGHT);
+    for (let by = Math.max(0, Math.floor(top / BLOCK_HEIGHT)); by <= lastY; by++) {
+      for (let bx = Math.max(0, Math.floor(left / BLOCK_WIDTH)); bx <= lastX; bx++) {
+        const own = sumBlock(bx, by, rows).get(id);
+        if (own) for (let k = 0; k < sums.length; k++) sums[k]! += own[k]!;
+      }
+    }
+    return sums;
+  };
+}
+
+function addMoments(sums: Sums, plane: Uint16Array, at: number, from: number, to: number, dx: number, dy: number): void {
+  for (let k = from; k < to; k++) {
+    const [x, v] = [k + dx, plane[at + k]!];
+    sums[MOMENTS]! += x;
+    sums[MOMENTS + 1]! += dy;
+    sums[MOMENTS + 2]! += x * x;
+    sums[MOMENTS + 3]! += dy * dy;
+    sums[MOMENTS + 4]! += x * v;
+    sums[MOMENTS + 5]! += dy * v;
+  }
+}

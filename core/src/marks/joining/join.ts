@@ -1,0 +1,131 @@
+import { area, EndType, inflatePaths, JoinType, type Path64, type Paths64, pointInPolygon, PointInPolygonResult } from 'clipper2-ts';
+import { MM_PER_INCH } from '../../math/units.ts';
+import type { Mark } from '../mark.ts';
+import { type Outline, placed } from '../outline.ts';
+import type { MarkSettings } from '../params.ts';
+import { ofPaths, toPaths } from '../unite.ts';
+import { uniteMany } from './unite-many.ts';
+
+/** Whole numbers of the clipper in a pixel. */
+const PER_PIXEL = 1000;
+/** How far arcs of grown outlines may be from a circle, in the same unit. */
+const ARC = 0.03 * PER_PIXEL;
+const MITER = 2;
+
+const grown = (paths: Paths64, by: number): Paths64 =>
+  by === 0 || paths.length === 0 ? paths : inflatePaths(paths, by * PER_PIXEL, JoinType.Round, EndType.Polygon, MITER, ARC);
+
+interface Bounds {
+  readonly path: Path64;
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+function bounds(path: Path64): Bounds {
+  let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+  for (const { x, y } of path) {
+    left = Math.min(left, x);
+    right = Math.max(right, x);
+    top = Math.min(top, y);
+    bottom = Math.max(bottom, y);
+  }
+  return { path, left, top, right, bottom };
+}
+
+/** Paths without the holes that `fills` says, and without what lay in them. */
+function withoutHoles(paths: Paths64, fills: (area: number) => boolean): Paths64 {
+  const filled: Bounds[] = [];
+  const kept: Paths64 = [];
+  for (const path of paths) {
+    const a = area(path);
+    if (a < 0 && fills(-a)) filled.push(bounds(path));
+    else kept.push(path);
+  }
+  if (filled.length === 0) return kept;
+  filled.sort((a, b) => a.left - b.left);
+  const inFilled = (path: Path64): boolean => {
+    const own = bounds(path);
+    for (const hole of filled) {
+      if (hole.left > own.left) return false;
+      if (hole.right < own.right || hole.top > own.top || hole.bottom < own.bottom) continue;
+      if (pointInPolygon(path[0]!, hole.path) === PointInPolygonResult.IsInside) return true;
+    }
+    return false;
+  };
+  return kept.filter((path) => !inFilled(path));
+}
+
+/** The outer paths that are large enough, with their holes. */
+function withoutSpecks(paths: Paths64, below: number): Paths64 {
+  if (below <= 0) return paths;
+  const specks: Bounds[] = [];
+  const kept = paths.filter((path) => {
+    const a = area(path);
+    if (a <= 0 || a >= below) return true;
+    specks.push(bounds(path));
+    return false;
+  });
+  if (specks.length === 0) return kept;
+  specks.sort((a, b) => a.left - b.left);
+  return kept.filter((path) => {
+    if (area(path) > 0) return true;
+    const own = bounds(path);
+    for (const speck of specks) {
+      if (speck.left > own.left) break;
+      if (speck.right < own.right || speck.top > own.top || speck.bottom < own.bottom) continue;
+      if (pointInPolygon(path[0]!, speck.path) !== PointInPolygonResult.IsOutside) return false;
+    }
+    return true;
+  });
+}
+
+export type JoinSettings = Pick<MarkSettings, 'grow' | 'bridge' | 'smooth' | 'fillHoles' | 'holesBelow' | 'dropSpecks'>;
+
+/**
+ * Outlines in pixels grown and united into one, gaps bridged, edges smoothed, holes filled and specks dropped. Yields
+ * the share that is done, 0..1. The result does not cross itself: outer polygons run clockwise on paper, holes the other
+ * way.
+ */
+export function* joinOutlines(outlines: Iterable<Outline>, s: JoinSettings, ppi: number): Generator<number, Outline> {
+  const px = ppi / MM_PER_INCH;
+  const first = s.grow * px + (s.bridge * px) / 2;
+  const paths: Paths64 = [];
+  let done = 0;
+  for (const outline of outlines) {
+    const own = toPaths(outline, PER_PIXEL);
+    for (const path of first === 0 ? own : grown(own, first)) paths.push(path);
+    if (++done % 2000 === 0) yield 0.1;
+  }
+  let now: Paths64 = [];
+  const work = uniteMany(paths);
+  for (let step = work.next(); ; step = work.next()) {
+    if (step.done) {
+      now = step.value;
+      break;
+    }
+    yield 0.1 + 0.7 * step.value;
+  }
+  now = grown(now, (-s.bridge * px) / 2);
+  yield 0.85;
+  if (s.smooth > 0) {
+    now = grown(now, s.smooth * px);
+    yield 0.88;
+    now = grown(now, -2 * s.smooth * px);
+    yield 0.92;
+    now = grown(now, s.smooth * px);
+  }
+  const square = px * px * PER_PIXEL * PER_PIXEL;
+  if (s.fillHoles !== 'none') now = withoutHoles(now, (a) => s.fillHoles === 'all' || a < s.holesBelow * square);
+  yield 0.97;
+  return ofPaths(withoutSpecks(now, s.dropSpecks * square), PER_PIXEL);
+}
+
+/** The outline of a mark on the sheet, in pixels. */
+export const outlineOf = ({ unit, matrix }: Mark): Outline => placed(unit.outline, matrix);
+
+/** All of a generator at once. */
+export function finished<T>(work: Generator<number, T>): T {
+  for (let step = work.next(); ; step = work.next()) if (step.done) return step.value;
+}

@@ -1,0 +1,93 @@
+import { cosine, sine } from '../../math/exact.ts';
+import type { LatticeAsked, MarkLattice, Site } from './kind.ts';
+
+/** A lattice of rows: where its marks stand in units of columns and rows, and the cell of each. */
+export interface RowPlan {
+  /** Pixels from column to column and from row to row. */
+  readonly px: number;
+  readonly py: number;
+  /** How many columns and rows there are; null for as many as fill the sheet. */
+  readonly counts: { across(row: number): number; readonly down: number } | null;
+  /** How far a row is moved along, in columns. */
+  shift(row: number): number;
+  /** How far down in its row a site stands, in rows. */
+  down(column: number, row: number): number;
+  flipped(column: number, row: number): boolean;
+  /** Corners of a cell from its site, in columns and rows. */
+  corners(column: number, row: number): readonly (readonly [number, number])[];
+  /** Area of a cell in columns times rows. */
+  readonly area: number;
+}
+
+/** Lays out a lattice of rows: turned about the top left of the box, which its first cell touches. */
+export function rowLattice({ box, angle, counts }: LatticeAsked, plan: RowPlan): MarkLattice {
+  const { px, py } = plan;
+  const turn = counts ? 0 : angle;
+  const [c, s] = turn === 0 ? [1, 0] : [cosine(turn), sine(turn)];
+  // Columns go along (c, -s), rows along (s, c).
+  const place = (u: number, v: number) => [box.left + u * c + v * s, box.top - u * s + v * c] as const;
+  const columnOf = (x: number, y: number) => ((x - box.left) * c - (y - box.top) * s) / px;
+  const rowOf = (x: number, y: number) => ((x - box.left) * s + (y - box.top) * c) / py;
+  const all = [0, 1].flatMap((k) => [0, 1].flatMap((j) => plan.corners(k, j)));
+  const reach = Math.sqrt(Math.max(...all.map(([u, v]) => u * px * (u * px) + v * py * (v * py))));
+
+  const extent = (axis: 0 | 1): number => {
+    const own = plan.corners(0, 0).map((corner) => corner[axis]);
+    return Math.max(...own) - Math.min(...own);
+  };
+  const largest = { area: plan.area * px * py, wide: extent(0) * px, high: extent(1) * py };
+
+  function siteAt(column: number, row: number): Site {
+    const u = (column + 0.5 + plan.shift(row)) * px;
+    const v = (row + plan.down(column, row)) * py;
+    const [x, y] = place(u, v);
+    const corners = plan.corners(column, row);
+    const cell = new Float64Array(2 * corners.length);
+    corners.forEach(([i, j], k) => {
+      const [cx, cy] = place(u + i * px, v + j * py);
+      cell[2 * k] = cx;
+      cell[2 * k + 1] = cy;
+    });
+    return {
+      row,
+      column,
+      copy: 0,
+      x,
+      y,
+      ...largest,
+      turn,
+      flipped: plan.flipped(column, row),
+      cell,
+    };
+  }
+
+  return {
+    largest,
+    reach,
+    sitesIn({ left, top, right, bottom }) {
+      const corners = [
+        [left, top],
+        [right, top],
+        [left, bottom],
+        [right, bottom],
+      ] as const;
+      const columns = corners.map(([x, y]) => columnOf(x, y));
+      const rows = corners.map(([x, y]) => rowOf(x, y));
+      const firstRow = Math.floor(Math.min(...rows)) - 1;
+      const lastRow = Math.ceil(Math.max(...rows)) + 1;
+      const first = Math.floor(Math.min(...columns)) - 2;
+      const last = Math.ceil(Math.max(...columns)) + 2;
+      const sites: Site[] = [];
+      for (let row = firstRow; row <= lastRow; row++) {
+        if (plan.counts && (row < 0 || row >= plan.counts.down)) continue;
+        const from = plan.counts ? Math.max(0, first) : first;
+        const to = plan.counts ? Math.min(plan.counts.across(row) - 1, last) : last;
+        for (let column = from; column <= to; column++) {
+          const site = siteAt(column, row);
+          if (site.x >= left && site.x < right && site.y >= top && site.y < bottom) sites.push(site);
+        }
+      }
+      return sites;
+    },
+  };
+}

@@ -1,0 +1,24 @@
+import { power } from '../../math/exact.ts';
+import { ringLattice } from './around.ts';
+import type { LatticeKind } from './kind.ts';
+
+export const spokes: LatticeKind = {
+  name: 'spokes',
+  label: 'Spokes',
+  group: 'Round a centre',
+  about: 'Rings around a centre with the same number of cells in each, which stand in rays.',
+  counted: false,
+  centred: true,
+  chance: false,
+  make(asked) {
+    const { pitch, inner, spokes: cells, growing } = asked;
+    if (!growing) {
+      return ringLattice(asked, (k) => ({ from: inner + k * pitch, to: inner + (k + 1) * pitch, cells }));
+    }
+    // Each ring is as high as its cells are wide in their middle: radii grow by one factor.
+    const w = Math.PI / cells;
+    const grown = (1 + w) / (1 - Math.min(0.9, w));
+    const first = Math.max(inner, pitch / (grown - 1));
+    return ringLattice(asked, (k) => ({ from: first * power(grown, k), to: first * power(grown, k + 1), cells }));
+  },
+};

@@ -1,0 +1,228 @@
+import { type LinearRgb, linearOfHex } from '../colour/srgb.ts';
+import { hash32 } from '../math/hash.ts';
+import { MM_PER_INCH } from '../math/units.ts';
+import { cosine, sine } from '../math/exact.ts';
+import { cellSums, meanOf, pixelsOf, type PlanesReader, type Sums } from './cell-sums.ts';
+import { alongSheet, nearestOf, stopsColour } from './colour.ts';
+import { diffusedColours } from './diffuse.ts';
+import { type Edited, editsByMark } from './edits.ts';
+import { type Site, siteId } from './lattices/kind.ts';
+import { inPrintOrder, type Mark } from './mark.ts';
+import { scaleOf, sizeOf } from './measure-size.ts';
+import type { Box, Matrix } from './outline.ts';
+import type { MarkSettings } from './params.ts';
+import { markLattice, type PlaceAsked } from './place.ts';
+import { markOutlines, type UnitOutline } from './shape-of.ts';
+import { turnOf, turnsByGradient } from './turning.ts';
+
+/** What marks are made of besides tones: plain data, so that equal inputs make equal marks. */
+export interface MarkInputs extends PlaceAsked {
+  readonly own: MarkSettings;
+}
+
+export interface MarkWork {
+  /**
+   * The tone of the picture, and for marks in its colours the light of red, green and blue and how clear it is (nothing
+   * where all of it is opaque).
+   */
+  readonly read: PlanesReader;
+  readonly planes: number;
+  /** Finishes the mean tone of a cell, 0..65535. */
+  finish(tone: number): number;
+}
+
+/** Makes the marks of a sheet, wherever they are asked for. */
+export interface Marker {
+  /** No outline reaches further from its site, in pixels. */
+  readonly reach: number;
+  /** Marks whose outlines may touch a box, in print order. `step`: tones are read of every step-th row only. */
+  marksNear(box: Box, step?: number): Mark[];
+  /** Marks whose sites lie in a box: every mark belongs to just one of boxes that do not overlap. */
+  marksOf(box: Box, step?: number): Mark[];
+}
+
+/** Width of the widest mark in pixels, which says how fine outlines must be. */
+const widest = (s: MarkSettings, pitch: number): number => 2 * Math.max(s.from, s.to, 0.2) * pitch;
+
+function parity({ flip }: MarkSettings, { row, column }: Site): boolean {
+  const odd = (n: number) => ((n % 2) + 2) % 2 === 1;
+  if (flip === 'rows') return odd(row);
+  if (flip === 'columns') return odd(column);
+  return flip === 'both' && odd(row + column);
+}
+
+/** Takes a unit outline to its place: flipped, mirrored, scaled with its cell, turned and moved. */
+function matrixOf(
+  s: MarkSettings,
+  site: Site,
+  { box }: UnitOutline,
+  [wide, high]: readonly [number, number],
+  turn: number,
+  x: number,
+  y: number,
+): Matrix {
+  const flipped = parity(s, site);
+  const mirrored = flipped && s.flipTurn === 0;
+  // A mirrored mark keeps the box that it stands in.
+  const [fy, fd] = mirrored ? [-1, box.top + box.bottom] : [1, 0];
+  const mx = site.copy & 1 ? -1 : 1;
+  const my = site.copy & 2 ? -1 : 1;
+  // A stretched mark keeps to the directions of its cell; what turns it beside them comes first.
+  const base = s.stretch ? site.turn : 0;
+  const own = turn - base + (site.flipped ? Math.PI : 0) + (flipped && !mirrored ? (s.flipTurn * Math.PI) / 180 : 0);
+  const [c, n] = [cosine(own), sine(own)];
+  const [cb, nb] = [cosine(base), sine(base)];
+  // Own turn of the flipped and mirrored outline.
+  const [a1, b1, c1, d1] = [c * mx, -n * mx, n * my * fy, c * my * fy];
+  const [e1, f1] = [n * my * fd, c * my * fd];
+  // Scaled in the directions of the cell, then turned with it.
+  const along = (px: number, py: number): readonly [number, number] => [
+    cb * wide * px + nb * high * py,
+    -nb * wide * px + cb * high * py,
+  ];
+  const [a, b] = along(a1, b1);
+  const [cc, d] = along(c1, d1);
+  const [e, f] = along(e1, f1);
+  return [a, b, cc, d, e + x, f + y];
+}
+
+/** Makes a marker. Nothing is read before the first marks are asked for. */
+export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
+  const { own: s, sheet, cx, cy, seed } = inputs;
+  const lattice = markLattice(s, inputs);
+  const perMm = sheet.ppi / MM_PER_INCH;
+  const edits = editsByMark(s.edits);
+  const { largest: cell } = lattice;
+  const outlines = markOutlines(s, widest(s, Math.sqrt(cell.area)));
+  const sums = cellSums({
+    lattice,
+    sheet,
+    planes: work.planes,
+    moments: turnsByGradient(s),
+    high: cell.high,
+    read: work.read,
+  });
+  const made = new Map<number, Mark | null>();
+  let madeStep = 1;
+
+  const largest = Math.max(s.from, s.to);
+  const biggest = (site: Pick<Site, 'area' | 'wide' | 'high'>): number => {
+    if (outlines.reach === 0) return 0;
+    const { box } = outlines;
+    const aspect = s.stretch ? Math.max(site.wide / site.high, site.high / site.wide) : 1;
+    const unit = { box, area: smallestArea(), outline: [], reach: outlines.reach, circle: null, name: '' };
+    const [w, h] = scaleOf({ ...s, stretch: false }, unit, site, largest);
+    return Math.max(w, h) * outlines.reach * aspect;
+  };
+  let least = 0;
+  /** The smallest area of its outlines, which are the most enlarged. */
+  function smallestArea(): number {
+    if (least > 0) return least;
+    least = Infinity;
+    for (const tone of [0, 0.25, 0.5, 0.75, 1]) {
+      for (let turn = 0; turn < (s.shape === 'letters' ? 256 : 1); turn++) {
+        const unit = outlines.of({ tone, turn, seed: 0 });
+        if (unit && unit.area > 0) least = Math.min(least, unit.area);
+      }
+    }
+    if (!Number.isFinite(least)) least = 1;
+    return least;
+  }
+
+  const most = Math.max(1, ...[...edits.values()].map((e) => e.times));
+  const far = Math.max(0, ...[...edits.values()].map((e) => Math.max(Math.abs(e.right), Math.abs(e.down)))) * perMm * 1.5;
+
+  const reach = biggest(cell) * most + far + 1;
+
+  const lights = s.palette.map(linearOfHex);
+  const nearest = nearestOf(lights);
+  const gradient = stopsColour(s.stops);
+  const along = alongSheet(sheet.width, sheet.height, s.along);
+  let diffused: ReadonlyMap<number, number> | null = null;
+
+  const lightOf = (own: Sums): LinearRgb => {
+    const mean = (k: number) => meanOf(own, k) / 65535;
+    return [mean(1), mean(2), mean(3)];
+  };
+  const isClear = (own: Sums): boolean => work.planes > 4 && meanOf(own, 4) > 32767;
+
+  function colourOf(site: Site, own: Sums): LinearRgb | null {
+    if (s.colour === 'cell') return lightOf(own);
+    if (s.colour === 'gradient') return gradient(along(site.x, site.y));
+    if (s.colour !== 'palette') return null;
+    if (!s.diffuse) return lights[nearest(lightOf(own))]!;
+    diffused ??= diffusedColours(
+      lattice,
+      sheet,
+      lights,
+      (at) => {
+        const its = sums(at, 1);
+        return pixelsOf(its) > 0 ? lightOf(its) : null;
+      },
+      nearest,
+    );
+    return lights[diffused.get(siteId(site)) ?? 0]!;
+  }
+
+  function markAt(site: Site, step: number): Mark | null {
+    const id = siteId(site);
+    const edit: Edited | undefined = edits.get(id);
+    if (edit?.deleted) return null;
+    const its = sums(site, step);
+    if (pixelsOf(its) === 0 || isClear(its)) return null;
+    const tone = work.finish(Math.round(meanOf(its, 0))) / 65535;
+    const size = sizeOf(s, tone);
+    if (size <= 0) return null;
+    const { row, column } = site;
+    const unit = outlines.of({ tone, turn: readingOrder(site), seed: hash32(row, column, seed) });
+    if (!unit || unit.area <= 0) return null;
+    const times = edit?.times ?? 1;
+    const [w, h] = scaleOf(s, unit, site, s.shape === 'letters' && s.letterUse === 'ink' ? s.to : size);
+    const width = Math.max(w * (unit.box.right - unit.box.left), h * (unit.box.bottom - unit.box.top)) * times;
+    if (width < s.dropBelow * perMm) return null;
+    const turn = turnOf(s, { site, sums: its, tone, cx, cy, seed }) + ((edit?.turn ?? 0) * Math.PI) / 180;
+    const x = site.x + (edit?.right ?? 0) * perMm;
+    const y = site.y + (edit?.down ?? 0) * perMm;
+    const own = colourOf(site, its);
+    const colour = own && edit?.colour ? linearOfHex(edit.colour) : own;
+    return { id, site, x, y, tone, unit, matrix: matrixOf(s, site, unit, [w * times, h * times], turn, x, y), turn, width, colour };
+  }
+
+  /** Place of a cell in reading order, where a text runs through the cells. */
+  function readingOrder(site: Site): number {
+    if (s.fit === 'counts') return site.row * s.across + site.column;
+    return site.row * columnsOfText() + site.column;
+  }
+
+  const columnsOfText = (): number => Math.max(1, Math.round(sheet.width / cell.wide));
+
+  function markOf(site: Site, step: number): Mark | null {
+    if (step !== madeStep) {
+      made.clear();
+      madeStep = step;
+    }
+    const id = siteId(site);
+    const known = made.get(id);
+    if (known !== undefined) return known;
+    const mark = markAt(site, step);
+    if (made.size > MOST_MARKS) made.clear();
+    made.set(id, mark);
+    return mark;
+  }
+
+  const marks = (box: Box, step: number): Mark[] =>
+    lattice
+      .sitesIn(box)
+      .flatMap((site) => markOf(site, step) ?? [])
+      .sort(inPrintOrder);
+
+  return {
+    reach,
+    marksOf: (box, step = 1) => marks(box, step),
+    marksNear: ({ left, top, right, bottom }, step = 1) =>
+      marks({ left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach }, step),
+  };
+}
+
+/** Marks that are kept at most. */
+const MOST_MARKS = 200_000;

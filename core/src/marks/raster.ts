@@ -1,0 +1,147 @@
+import { byteOfLight, LIGHT_OF_BYTE } from '../colour/srgb.ts';
+import type { Kernels } from '../kernel/kernels.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
+import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
+import type { Artwork } from '../raster/plate.ts';
+import type { Mark } from './mark.ts';
+import type { Matrix, Outline } from './outline.ts';
+
+const AS_IS: Matrix = [1, 0, 0, 1, 0, 0];
+
+/** Adds one outline, under each of some matrices, to the accumulator at `rows`. */
+function addOutline(kernels: Kernels, outline: Outline, matrices: readonly Matrix[], area: Area, rows: number): void {
+  const total = outline.reduce((sum, p) => sum + p.length / 2, 0);
+  if (total === 0) return;
+  const points = kernels.scratch('mark-points', total * 16);
+  const ends = kernels.scratch('mark-ends', outline.length * 4);
+  const marks = kernels.scratch('mark-matrices', matrices.length * 48);
+  const places = kernels.scratch('mark-places', total * 8);
+  const at = kernels.f64(points);
+  let done = 0;
+  outline.forEach((p, k) => {
+    at.set(p, done);
+    done += p.length;
+    kernels.i32(ends)[k] = done / 2;
+  });
+  const numbers = kernels.f64(marks);
+  matrices.forEach((m, k) => {
+    numbers.set(m, 6 * k);
+  });
+  kernels.run.addMarks(
+    points.ptr,
+    ends.ptr,
+    outline.length,
+    marks.ptr,
+    matrices.length,
+    area.x,
+    area.y,
+    area.width,
+    area.height,
+    area.step,
+    rows,
+    places.ptr,
+  );
+}
+
+/** Sets an accumulator for an area to nothing and returns where it lies. It keeps its place while outlines are added. */
+function emptyRows(kernels: Kernels, area: Area): number {
+  const bytes = (area.width + 2) * rowsOf(area) * 4;
+  const rows = kernels.scratch('mark-rows', bytes);
+  kernels.u8(rows).fill(0, 0, bytes);
+  return rows.ptr;
+}
+
+function bitsOf(kernels: Kernels, rows: number, area: Area): Bitmap {
+  const plate = createBitmap(area.width, rowsOf(area));
+  const out = kernels.scratch('mark-bits', plate.data.length + 8);
+  kernels.run.bitsOfMarks(rows, area.width, plate.height, plate.stride, out.ptr);
+  plate.data.set(kernels.u8(out).subarray(0, plate.data.length));
+  return plate;
+}
+
+/** One-bit plate of marks over an area: ink where half of a pixel or more lies inside of them. */
+export function plateOfMarks(kernels: Kernels, marks: readonly Mark[], area: Area): Bitmap {
+  const rows = emptyRows(kernels, area);
+  const byOutline = new Map<Outline, Matrix[]>();
+  for (const { unit, matrix } of marks) {
+    const same = byOutline.get(unit.outline);
+    if (same) same.push(matrix);
+    else byOutline.set(unit.outline, [matrix]);
+  }
+  for (const [outline, matrices] of byOutline) addOutline(kernels, outline, matrices, area, rows);
+  return bitsOf(kernels, rows, area);
+}
+
+/** One-bit plate of an outline in sheet pixels. */
+export function plateOfOutline(kernels: Kernels, outline: Outline, area: Area): Bitmap {
+  const rows = emptyRows(kernels, area);
+  addOutline(kernels, outline, [AS_IS], area, rows);
+  return bitsOf(kernels, rows, area);
+}
+
+/** How much of each pixel of an area lies inside an outline, 0..255. */
+export function coverageOfOutline(kernels: Kernels, outline: Outline, area: Area, matrix: Matrix = AS_IS): Uint8Array {
+  const rows = emptyRows(kernels, area);
+  addOutline(kernels, outline, [matrix], area, rows);
+  const size = area.width * rowsOf(area);
+  const out = kernels.scratch('mark-bytes', size + 8);
+  kernels.run.bytesOfMarks(rows, area.width, rowsOf(area), out.ptr);
+  return kernels.u8(out).slice(0, size);
+}
+
+/** Pixels that a mark may touch, within an area. */
+export function markArea({ unit: { box }, matrix: [a, b, c, d, e, f] }: Mark, area: Area): Area | null {
+  const xs = [box.left, box.right].flatMap((x) => [box.top, box.bottom].map((y) => a * x + c * y + e));
+  const ys = [box.left, box.right].flatMap((x) => [box.top, box.bottom].map((y) => b * x + d * y + f));
+  const x0 = Math.max(area.x, Math.floor(Math.min(...xs)) - 1);
+  const x1 = Math.min(area.x + area.width, Math.ceil(Math.max(...xs)) + 1);
+  const y1 = Math.min(area.y + area.height, Math.ceil(Math.max(...ys)) + 1);
+  const above = Math.max(0, Math.floor(Math.min(...ys)) - 1 - area.y);
+  const y0 = area.y + above - (above % area.step);
+  if (x1 <= x0 || y1 <= y0) return null;
+  return { x: x0, y: y0, width: x1 - x0, height: y1 - y0, step: area.step };
+}
+
+/**
+ * Artwork of coloured marks over an area, RGBA, with exact edges. Where marks share a pixel without overlapping both
+ * count; where they overlap the later lies over the earlier.
+ */
+export function artworkOfMarks(kernels: Kernels, marks: readonly Mark[], area: Area): Artwork {
+  const height = rowsOf(area);
+  const data = new Uint8Array(4 * area.width * height);
+  for (const mark of marks) {
+    const part = markArea(mark, area);
+    if (!part || !mark.colour) continue;
+    const cover = coverageOfOutline(kernels, mark.unit.outline, part, mark.matrix);
+    layColour(data, area, part, cover, mark.colour);
+  }
+  return { width: area.width, height, channels: 4, data };
+}
+
+function layColour(data: Uint8Array, area: Area, part: Area, cover: Uint8Array, colour: readonly [number, number, number]): void {
+  const [r, g, b] = colour.map((light) => byteOfLight(Math.min(1, Math.max(0, light)))) as [number, number, number];
+  const rows = rowsOf(part);
+  for (let k = 0, at = 0; k < rows; k++) {
+    let to = 4 * (((part.y - area.y) / area.step + k) * area.width + part.x - area.x);
+    for (let x = 0; x < part.width; x++, at++, to += 4) {
+      const own = cover[at]!;
+      if (own === 0) continue;
+      const under = data[to + 3]!;
+      if (own === 255 || under === 0) {
+        data[to] = r;
+        data[to + 1] = g;
+        data[to + 2] = b;
+        data[to + 3] = own;
+        continue;
+      }
+      const whole = Math.min(255, own + under);
+      // What is not covered by both is shared by both; beyond that the later one covers the earlier.
+      const share = own / whole;
+      for (let c = 0; c < 3; c++) {
+        const mixed = (LIGHT_OF_BYTE[data[to + c]!]! / 65535) * (1 - share) + share * colour[c]!;
+        data[to + c] = byteOfLight(Math.min(1, Math.max(0, mixed)));
+      }
+      data[to + 3] = whole;
+    }
+  }
+}

@@ -1,0 +1,9 @@
+import { markShape } from './kind.ts';
+
+export const own = markShape({
+  name: 'own',
+  label: 'Imported',
+  about: 'The outline of an SVG file.',
+  uses: [],
+  path: ({ path }) => path,
+});

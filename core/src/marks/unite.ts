@@ -1,0 +1,29 @@
+import { FillRule, type Paths64, union } from 'clipper2-ts';
+import { clockwise, type Outline } from './outline.ts';
+
+/** Paths of the clipper: whole numbers, so many a unit. */
+export const toPaths = (outline: Outline, perUnit: number): Paths64 =>
+  outline.map((p) =>
+    Array.from({ length: p.length / 2 }, (_, k) => ({
+      x: Math.round(p[2 * k]! * perUnit),
+      y: Math.round(p[2 * k + 1]! * perUnit),
+    })),
+  );
+
+export const ofPaths = (paths: Paths64, perUnit: number): Outline =>
+  paths.map((path) => {
+    const p = new Float64Array(2 * path.length);
+    path.forEach(({ x, y }, k) => {
+      p[2 * k] = x / perUnit;
+      p[2 * k + 1] = y / perUnit;
+    });
+    return p;
+  });
+
+const PER_UNIT = 1e7;
+
+/** An outline that may cross or overlap itself as one that does not: holes wind the other way than what they lie in. */
+export function simplified(outline: Outline): Outline {
+  const united = union(toPaths(outline, PER_UNIT), FillRule.NonZero);
+  return clockwise(ofPaths(united, PER_UNIT));
+}

@@ -1,0 +1,62 @@
+import { normalsOf, settingsInUse } from '../../../settings/params.ts';
+import { markLatticeOf } from '../../../marks/lattices/index.ts';
+import type { MarkInputs } from '../../../marks/marker.ts';
+import { MARK_PARAMS, type MarkSettings } from '../../../marks/params.ts';
+import { isCounted, markCount } from '../../../marks/place.ts';
+import { isJoined } from '../../../marks/joining/joined-plates.ts';
+import { type ScreenAsked, screenFamily } from '../family.ts';
+import { markPrints, markScreen } from './plates.ts';
+
+/** Marks of one sheet at most. */
+export const MOST_MARKS = 4_000_000;
+
+const usesCentre = (s: MarkSettings): boolean =>
+  markLatticeOf(s.lattice).centred || s.turning === 'centre' || s.mirror !== 'none';
+const usesChance = (s: MarkSettings): boolean => markLatticeOf(s.lattice).chance || s.turning === 'chance' || s.ragged > 0;
+
+/** Everything that marks are made of. What the settings do not use is taken at its normal value. */
+function inputs({ own, shared, pitch, width, height, bleed, ppi }: ScreenAsked<MarkSettings>): MarkInputs {
+  const counted = isCounted(own);
+  const centred = usesCentre(own);
+  return {
+    own: { ...normalsOf(MARK_PARAMS), ...settingsInUse(MARK_PARAMS, own) } as MarkSettings,
+    sheet: { width, height, bleed, ppi },
+    pitch: counted ? 0 : pitch,
+    angle: counted ? 0 : shared.angle,
+    cx: centred ? shared.centreX * width : 0,
+    cy: centred ? shared.centreY * height : 0,
+    seed: usesChance(own) ? shared.seed : 0,
+  };
+}
+
+/** Shapes on a lattice, kept as outlines. */
+export const MARKS = screenFamily({
+  name: 'marks',
+  label: 'Marks',
+  about: 'Shapes on a lattice, kept as outlines: at any size, and in files of outlines too.',
+  params: MARK_PARAMS,
+  cells: 'shape',
+  traits: (own) => ({
+    lattice: !isCounted(own),
+    cells: false,
+    rows: own.lattice === 'square' && !isCounted(own),
+    centre: usesCentre(own),
+    chance: usesChance(own),
+    turnsEvery: 90,
+    order: isJoined(own) ? 'downwards' : 'any',
+    sharesThreads: false,
+    outlines: true,
+    keepsEdges: own.atEdge !== 'cut',
+  }),
+  prints: markPrints,
+  cellWidth: (_, pitch) => pitch,
+  caption: (own) => (isCounted(own) ? `${own.across} \u00d7 ${own.down || 'as high'} marks` : ''),
+  fault: (asked) => {
+    const count = markCount(asked.own, { sheet: asked, pitch: asked.pitch });
+    return count > MOST_MARKS
+      ? `That makes about ${(count / 1e6).toFixed(1)} million marks; at most ${MOST_MARKS / 1e6} million fit one sheet. Choose a lower frequency or fewer cells.`
+      : null;
+  },
+  inputs,
+  compile: (own) => markScreen(own),
+});
