@@ -4,7 +4,7 @@ const LAYERS = [
   ['memory', 'settings'],
   ['colour'],
   ['raster'],
-  ['formats', 'stock', 'marks'],
+  ['formats', 'stock', 'marks', 'lettering'],
   ['picture', 'tone', 'ink'],
   ['bend', 'screen', 'stencil'],
   ['separate', 'wear'],

@@ -20,6 +20,15 @@ export type * from './colour/palette.ts';
 export { PALETTES } from './colour/palettes.ts';
 export * from './colour/srgb.ts';
 
+export { FACES, type Face, faceOf } from './lettering/faces.ts';
+export * from './marks/edits.ts';
+export { lettersOf, readGlyphs, writeGlyphs } from './marks/glyphs.ts';
+export { MARK_LATTICES } from './marks/lattices/index.ts';
+export { type CellSize, type Site, siteId } from './marks/lattices/kind.ts';
+export type { Mark as PrintedMark } from './marks/mark.ts';
+export { type OwnShape, ownShape, ShapeError } from './marks/own-shape.ts';
+export { MARK_PARAMS, type MarkSettings } from './marks/params.ts';
+export { MARK_SHAPES } from './marks/shapes/index.ts';
 export * from './raster/area.ts';
 export * from './raster/bitmap.ts';
 export { coverPolygons, polygonsOf } from './raster/outline-coverage.ts';
@@ -139,6 +148,7 @@ export * from './document/strip-settings.ts';
 export * from './document/types.ts';
 
 export * from './print/bands.ts';
+export { type FillMarks, planFillMarks, planMarks, printsOutlines } from './print/plan-marks.ts';
 export { planSurface } from './print/plan-surface.ts';
 export * from './print/printing-passes.ts';
 export * from './print/compose.ts';

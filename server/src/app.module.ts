@@ -5,6 +5,7 @@ import { ArtworkController } from './artwork/artwork.controller.ts';
 import { ArtworkService } from './artwork/artwork.service.ts';
 import { ENTITIES } from './database/entities.ts';
 import { databaseOptions } from './database/options.ts';
+import { FacesController } from './faces/faces.controller.ts';
 import { InkSetsController } from './ink-sets/ink-sets.controller.ts';
 import { InkSetsService } from './ink-sets/ink-sets.service.ts';
 import { JobsController } from './jobs/jobs.controller.ts';
@@ -47,6 +48,7 @@ export class AppModule {
       ],
       controllers: [
         ArtworkController,
+        FacesController,
         InkSetsController,
         JobsController,
         PicturesController,

@@ -1,3 +1,4 @@
+import { transformedPath } from '../raster/path-data.ts';
 import { boxOf, type Outline, outlineArea, placed } from './outline.ts';
 
 /** A letter with its outline, an em high and centred on its cell. */
@@ -13,6 +14,8 @@ export interface Glyphs {
   inTurn(k: number): Glyph | null;
   /** The letter whose ink is nearest to a tone 0..1, where the darkest letter is 1 and no ink 0. */
   byInk(tone: number): Glyph | null;
+  /** The path of a letter, moved as its outline is. */
+  pathOf(letter: string): string | null;
 }
 
 /** Letters and their paths, as jobs keep them: a letter, a tab and its path, line by line. */
@@ -57,6 +60,12 @@ export function glyphsOf(
   const darkest = sorted[sorted.length - 1]?.ink ?? 1;
   return {
     all,
+    pathOf(letter) {
+      const k = raw.findIndex((g) => g.letter === letter);
+      if (k < 0) return null;
+      const { left, right } = boxes[k]!;
+      return transformedPath(paths.get(letter)!, [`translate(${-(left + right) / 2} ${-middle})`]);
+    },
     inTurn: (k) => (line.length === 0 ? null : (byLetter.get(line[((k % line.length) + line.length) % line.length]!) ?? null)),
     byInk(tone) {
       let best: Glyph | null = null;

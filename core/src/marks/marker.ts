@@ -37,7 +37,7 @@ export interface Marker {
   readonly reach: number;
   /** Marks whose outlines may touch a box, in print order. `step`: tones are read of every step-th row only. */
   marksNear(box: Box, step?: number): Mark[];
-  /** Marks whose sites lie in a box: every mark belongs to just one of boxes that do not overlap. */
+  /** Marks whose sites lie in a box: every mark belongs to just one of boxes that do not overlap. They are not kept. */
   marksOf(box: Box, step?: number): Mark[];
 }
 
@@ -110,7 +110,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     if (outlines.reach === 0) return 0;
     const { box } = outlines;
     const aspect = s.stretch ? Math.max(site.wide / site.high, site.high / site.wide) : 1;
-    const unit = { box, area: smallestArea(), outline: [], reach: outlines.reach, circle: null, name: '' };
+    const unit = { box, area: smallestArea() };
     const [w, h] = scaleOf({ ...s, stretch: false }, unit, site, largest);
     return Math.max(w, h) * outlines.reach * aspect;
   };
@@ -210,17 +210,19 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     return mark;
   }
 
-  const marks = (box: Box, step: number): Mark[] =>
+  const marks = (box: Box, made: (site: Site) => Mark | null): Mark[] =>
     lattice
       .sitesIn(box)
-      .flatMap((site) => markOf(site, step) ?? [])
+      .flatMap((site) => made(site) ?? [])
       .sort(inPrintOrder);
 
   return {
     reach,
-    marksOf: (box, step = 1) => marks(box, step),
+    marksOf: (box, step = 1) => marks(box, (site) => markAt(site, step)),
     marksNear: ({ left, top, right, bottom }, step = 1) =>
-      marks({ left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach }, step),
+      marks({ left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach }, (site) =>
+        markOf(site, step),
+      ),
   };
 }
 

@@ -13,7 +13,7 @@ export function sizeOf(s: Pick<MarkSettings, 'from' | 'to' | 'steps'>, tone: num
 /** How many times as wide and as high as its unit outline a mark is, in pixels, for a size as a share of its cell. */
 export function scaleOf(
   { sizing, stretch }: Pick<MarkSettings, 'sizing' | 'stretch'>,
-  { area, box }: UnitOutline,
+  { area, box }: Pick<UnitOutline, 'area' | 'box'>,
   { area: cellArea, wide, high }: Pick<Site, 'area' | 'wide' | 'high'>,
   size: number,
 ): readonly [number, number] {

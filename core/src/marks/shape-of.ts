@@ -1,5 +1,6 @@
 import { cosine, sine } from '../math/exact.ts';
 import { type Polygon, polygonsOf } from '../raster/outline-coverage.ts';
+import { transformedPath } from '../raster/path-data.ts';
 import { denseEdge } from './edges/dense.ts';
 import { EDGE_KINDS, type EdgeKind } from './edges/index.ts';
 import { glyphsOf } from './glyphs.ts';
@@ -20,6 +21,8 @@ export interface UnitOutline {
   readonly circle: number | null;
   /** What it is called in lists of marks. */
   readonly name: string;
+  /** The same with its curves as they were drawn, as an SVG path without arcs and shorthands; null where only points are known. */
+  readonly path: string | null;
 }
 
 /** What a mark's outline depends on besides the settings. */
@@ -40,15 +43,15 @@ export interface MarkOutlines {
   readonly box: Box;
 }
 
-const EMPTY: UnitOutline = { outline: [], area: 0, box: { left: 0, top: 0, right: 0, bottom: 0 }, reach: 0, circle: null, name: '' };
+const EMPTY: UnitOutline = { outline: [], area: 0, box: { left: 0, top: 0, right: 0, bottom: 0 }, reach: 0, circle: null, name: '', path: null };
 
 /** How far lines may be from the curve that they stand for, in pixels. */
 const FLATNESS = 0.03;
 /** `polygonsOf` is that close to a curve, in its own unit. */
 const PATH_FLATNESS = 0.01;
 
-function unitOf(outline: Outline, name: string, circle: number | null = null): UnitOutline {
-  return { outline, area: outlineArea(outline), box: boxOf(outline), reach: reachOf(outline), circle, name };
+function unitOf(outline: Outline, name: string, path: string | null, circle: number | null): UnitOutline {
+  return { outline, area: outlineArea(outline), box: boxOf(outline), reach: reachOf(outline), circle, name, path };
 }
 
 /** A circle of radius ½ as a polygon of the same area, whose sides are nowhere further from it than asked. */
@@ -118,8 +121,15 @@ export function markOutlines(s: MarkSettings, pixels: number): MarkOutlines {
   function make(base: Outline, name: string, step: number, variant: number): UnitOutline {
     const tone = step / (TONE_STEPS - 1);
     const shaped = morph ? morph(tone) : base;
+    const plain = !morph && treatments.length === 0;
     const edges = treatments.length > 0 ? treated(shaped, treatments, s.edgesByTone ? tone : 1, s.teeth, variant) : shaped;
-    return unitOf(edges, name, s.shape === 'circle' && !morph && treatments.length === 0 ? 0.5 : null);
+    return unitOf(edges, name, plain ? pathOf(name) : null, plain && s.shape === 'circle' ? 0.5 : null);
+  }
+
+  /** The path of a letter or of the shape, where its outline is just that. */
+  function pathOf(name: string): string | null {
+    if (glyphs) return glyphs.pathOf(name);
+    return s.shape === 'own' ? null : transformedPath(markShapeOf(s.shape).path(s), []);
   }
 
   function kept(base: Outline, name: string, step: number, variant: number): UnitOutline {

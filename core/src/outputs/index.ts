@@ -4,6 +4,10 @@ import { pressFault } from '../print/ink-levels.ts';
 import { printsOf } from '../print/plate-values.ts';
 import { compositePdf } from './composite-pdf.ts';
 import { fileWords } from './file-words.ts';
+import { marksCsv } from './marks/marks-csv.ts';
+import { marksDxf } from './marks/marks-dxf.ts';
+import { marksPdf } from './marks/marks-pdf.ts';
+import { marksSvg } from './marks/marks-svg.ts';
 import type { Output, OutputEnv, OutputSink } from './output.ts';
 import { layersOra } from './ora/layers-ora.ts';
 import { packageZip } from './package-zip.ts';
@@ -41,6 +45,10 @@ export const OUTPUTS = [
   shareJpeg,
   shareWebp,
   layersOra,
+  marksSvg,
+  marksPdf,
+  marksDxf,
+  marksCsv,
 ] as const;
 
 export type OutputName = (typeof OUTPUTS)[number]['name'];

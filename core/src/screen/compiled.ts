@@ -1,5 +1,5 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import type { Marker } from '../marks/marker.ts';
+import type { MarkSource } from '../marks/source.ts';
 import type { ArtworkReader } from '../picture/artwork-feed.ts';
 import type { Area, LightReader } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
@@ -97,7 +97,7 @@ export interface CompiledScreen {
   /** Bytes that it holds, nearly, for caches. */
   readonly bytes: number;
   /** The outlines that it prints, where it is made of outlines. */
-  marks?(input: ToneInput): Marker;
+  marks?(input: ToneInput): MarkSource;
   /** Makes plates of tones by this screen. */
   plater(input: ToneInput): Plater;
 }

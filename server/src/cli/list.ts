@@ -1,4 +1,4 @@
-import { BEND_KINDS, FAMILIES, INK_SETS, LATTICES, MADE_KINDS } from '@chromatype/core';
+import { BEND_KINDS, FACES, FAMILIES, INK_SETS, LATTICES, MADE_KINDS, MARK_LATTICES } from '@chromatype/core';
 import { endings } from './endings.ts';
 import { settingLines } from './setting-options.ts';
 import { UsageError } from './usage-error.ts';
@@ -13,7 +13,8 @@ function cellsOf({ params, cells }: (typeof FAMILIES)[number]): readonly string[
 const NAMES: Record<string, () => readonly string[]> = {
   families: () => FAMILIES.map((f) => f.name),
   ...Object.fromEntries(FAMILIES.filter((f) => f.cells).map((f) => [f.name, () => cellsOf(f)])),
-  lattices: () => LATTICES.map((l) => l.name),
+  lattices: () => [...new Set([...LATTICES, ...MARK_LATTICES].map((l) => l.name))],
+  faces: () => FACES.map((f) => f.name),
   inks: () => INK_SETS.map((s) => s.name),
   pictures: () => MADE_KINDS.map((k) => k.name),
   bends: () => BEND_KINDS.map((b) => b.name),

@@ -41,6 +41,9 @@ const MANY = 'grain';
 export function checkFrequency({ sheet, passes }: Job, values: ScreenValues): void {
   const { screen } = fillOf(passes[0]!);
   const given = (['lpi', 'pitch', 'across'] as const).find((name) => values[name] !== undefined);
-  if (screenTraits(screen, sheet.ppi).lattice) checkCells(sheet, screen);
+  const { lattice, outlines } = screenTraits(screen, sheet.ppi);
+  if (lattice) checkCells(sheet, screen);
+  // Counted marks are not on a lattice of a frequency.
+  else if (outlines && given === 'across') return;
   else if (given) throw new UsageError(`--${given} has no effect with ${screen.family}; leave it out.`);
 }

@@ -9,6 +9,7 @@ import {
   type Job,
   LATTICES,
   memorySource,
+  type OutputName,
   readGpl,
   readJob,
   withFill,
@@ -16,6 +17,7 @@ import {
 import { type NormalPicture, normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
 import { endings } from './endings.ts';
+import { MARK_HELP, MARK_OPTIONS, markSettings, withMarks } from './mark-options.ts';
 import { checkOutput, readInput } from './files.ts';
 import { sheetOf } from './sheet-of.ts';
 import { terminalProgress } from './progress.ts';
@@ -29,7 +31,7 @@ export const HELP = `chromatype screen IN OUT     one picture through one screen
   --width MM         sheet width; without it one picture pixel is one sheet pixel
   --feed PART        lightness (default) | r | g | b | alpha
   --tone MEANING     light (true light, default) | even (encoded values straight to coverage)
-  ${NAMED_FAMILIES.map((name) => `--${name} NAME`).join(' | ')} | --tile FILE     the screen; names: chromatype list
+  ${NAMED_FAMILIES.filter((name) => name !== 'marks').map((name) => `--${name} NAME`).join(' | ')} | --tile FILE     the screen; names: chromatype list
                      (default: Round dots)
   --lpi N | --pitch MM | --across N     frequency
   --angle DEG        turn of the rows, counter-clockwise
@@ -50,7 +52,7 @@ export const HELP = `chromatype screen IN OUT     one picture through one screen
   --inset MM         leaves only what lies further inside the stencil's edge
   --grow MM          moves the stencil's edge outwards; below 0 it shrinks
   --feather MM       width over which the stencil's edge fades
-  --set PATH=VALUE   any other setting, may be given several times; paths: chromatype list settings`;
+  --set PATH=VALUE   any other setting, may be given several times; paths: chromatype list settings${MARK_HELP}`;
 
 const TEXT = { type: 'string' } as const;
 const OPTIONS = {
@@ -64,6 +66,7 @@ const OPTIONS = {
   palette: TEXT,
   stencil: TEXT,
   ...SETTING_OPTIONS,
+  ...MARK_OPTIONS,
 } as const;
 
 /** What grain prints, and the settings that differ on the command line: rows that run one way unless asked. */
@@ -85,6 +88,15 @@ interface Taken {
 }
 
 const TILE = { id: 'tile', name: 'tile', hash: '1'.repeat(64) };
+/** Options of settings that mean something else with marks. */
+const MEANT_OTHERWISE = ['marks', 'lattice', 'smallest'];
+
+const withoutMarkOptions = (values: ScreenValues): ScreenValues =>
+  Object.fromEntries(Object.entries(values).filter(([name]) => !MEANT_OTHERWISE.includes(name))) as ScreenValues;
+
+/** Outputs that marks have as outlines. */
+const OUTLINE_KINDS: Partial<Record<OutputName, OutputName>> = { 'plates-pdf': 'marks-pdf' };
+
 const PARTS = ['lightness', 'colour', 'r', 'g', 'b', 'alpha'] as const;
 
 function partOf(values: ScreenValues, palette: readonly string[] | null): (typeof PARTS)[number] {
@@ -94,7 +106,9 @@ function partOf(values: ScreenValues, palette: readonly string[] | null): (typeo
   return part;
 }
 
-function jobOf(values: ScreenValues, taken: Taken, palette: readonly string[] | null): Job {
+type Marks = Awaited<ReturnType<typeof markSettings>>;
+
+function jobOf(values: ScreenValues, taken: Taken, palette: readonly string[] | null, marks: Marks): Job {
   const { picture, tile, stencil } = taken;
   const sheet = sheetOf(picture, values);
   const base = createJob('screen', 'pass');
@@ -114,18 +128,21 @@ function jobOf(values: ScreenValues, taken: Taken, palette: readonly string[] | 
     passes: [
       withFill(pass, {
         stencil: stencil?.stencil.id ?? null,
-        feed: { ...fill.feed, picture: 'in', part: partOf(values, palette) },
-        screen: {
-          ...fill.screen,
-          family: familyOf(values),
-          frequency: frequencyOf(values, fill.screen.frequency),
-          grain: grainOf(values, fill, palette),
-          tile: { ...fill.screen.tile, picture: tile ? TILE.id : null },
-        },
+        feed: { ...fill.feed, picture: 'in', part: partOf(values, palette ?? (marks?.colour && marks.colour !== 'ink' ? [] : null)) },
+        screen: withMarks(
+          {
+            ...fill.screen,
+            family: familyOf(values),
+            frequency: frequencyOf(values, fill.screen.frequency),
+            grain: grainOf(values, fill, palette),
+            tile: { ...fill.screen.tile, picture: tile ? TILE.id : null },
+          },
+          marks,
+        ),
       }),
     ],
   };
-  const made = withOptions(job, pass.id, values);
+  const made = withOptions(job, pass.id, marks ? withoutMarkOptions(values) : values);
   checkFrequency(made, values);
   return readJob(made);
 }
@@ -153,12 +170,13 @@ export async function screen(args: readonly string[]): Promise<void> {
   const tile = values.tile === undefined ? null : await normalisePicture(await readInput(values.tile), values.tile);
   const stencil = values.stencil === undefined ? null : await readStencilFile(values.stencil);
   const palette = values.palette === undefined ? null : await readPalette(values.palette);
-  const job = jobOf(values, { picture, tile, stencil }, palette);
+  const marks = await markSettings(values);
+  const job = jobOf(values, { picture, tile, stencil }, palette, marks);
   const sourceOf = (p: NormalPicture) => memorySource(p.width, p.height, p.channels, p.pixels);
   await writeFile({
     kernels: createKernels(),
     job,
-    asked: { kind, pass: job.passes[0]!.id },
+    asked: { kind: (marks && OUTLINE_KINDS[kind]) ?? kind, pass: job.passes[0]!.id },
     pictures(hash) {
       if (hash === TILE.hash) return tile && sourceOf(tile);
       if (hash === STENCIL_HASH) return stencil?.pixels ? sourceOf(stencil.pixels) : null;

@@ -20,8 +20,9 @@ export interface GivenOption {
 /** Which of the shared settings count, by what is true of a screen. */
 function sharedCounts(name: string, { screen }: Fill, ppi: number): boolean {
   const traits = screenTraits(screen, ppi);
-  if (name === 'angle') return traits.lattice;
-  if (name === 'oneTone') return traits.cells;
+  // Marks are counted across and down at no angle, and always take one tone a cell.
+  if (name === 'angle') return traits.lattice || (traits.outlines ?? false);
+  if (name === 'oneTone') return traits.cells || (traits.outlines ?? false);
   if (name === 'centreX' || name === 'centreY') return traits.centre;
   if (name === 'seed') return traits.chance;
   return true;

@@ -3,10 +3,10 @@ import type { Area } from '../../raster/area.ts';
 import type { Plate } from '../../raster/plate.ts';
 import { MM_PER_INCH } from '../../math/units.ts';
 import type { Mark } from '../mark.ts';
-import type { MarkInputs } from '../marker.ts';
 import { type Box, boxOf, type Outline } from '../outline.ts';
 import type { MarkSettings } from '../params.ts';
 import { plateOfOutline } from '../raster.ts';
+import type { MarkSource } from '../source.ts';
 import { finished, joinOutlines, outlineOf } from './join.ts';
 
 /** Whether marks are united into one outline. */
@@ -16,13 +16,26 @@ export const isJoined = ({ join, colour }: Pick<MarkSettings, 'join' | 'colour'>
 const BAND = 512;
 
 /** All marks of a sheet that print, band by band. */
-export function* allMarks(
-  { height, width }: { readonly width: number; readonly height: number },
-  reach: number,
-  marksOf: (box: Box) => readonly Mark[],
-): Generator<readonly Mark[]> {
-  for (let top = -Math.ceil(reach); top < height + reach; top += BAND) {
-    yield marksOf({ left: -reach, top, right: width + reach, bottom: Math.min(top + BAND, height + reach) });
+export function* allMarks({ inputs: { sheet }, marker, keep }: MarkSource): Generator<Mark[]> {
+  const { reach } = marker;
+  for (let top = -Math.ceil(reach); top < sheet.height + reach; top += BAND) {
+    const bottom = Math.min(top + BAND, sheet.height + reach);
+    yield marker.marksOf({ left: -reach, top, right: sheet.width + reach, bottom }).filter(keep);
+  }
+}
+
+/** The marks of a sheet joined into one outline, in pixels. Yields the share that is done, 0..1. */
+export function* joinedOutline(source: MarkSource): Generator<number, Outline> {
+  const { own, sheet } = source.inputs;
+  const outlines: Outline[] = [];
+  for (const band of allMarks(source)) {
+    for (const mark of band) outlines.push(outlineOf(mark));
+    yield 0.05;
+  }
+  const work = joinOutlines(outlines, own, sheet.ppi);
+  for (let step = work.next(); ; step = work.next()) {
+    if (step.done) return step.value;
+    yield 0.1 + 0.9 * step.value;
   }
 }
 
@@ -43,37 +56,21 @@ interface Piece {
  * Makes plates of joined marks. `piecemeal`: joins the marks near each area alone, for a first look; holes and specks
  * that reach beyond it may differ from those of the plate.
  */
-export function joinedPlates(
-  { own, sheet }: MarkInputs,
-  kernels: Kernels,
-  piecemeal: boolean,
-  marksOf: (box: Box, step: number) => readonly Mark[],
-  reachOf: () => number,
-): JoinedPlater {
+export function joinedPlates(ready: () => MarkSource, kernels: Kernels, piecemeal: boolean): JoinedPlater {
   let whole: readonly Piece[] | null = null;
 
   function* join(): Generator<number, void> {
-    const marks: Mark[] = [];
-    for (const band of allMarks(sheet, reachOf(), (box) => marksOf(box, 1))) {
-      for (const mark of band) marks.push(mark);
-      yield 0.05;
-    }
-    const work = joinOutlines(marks.map(outlineOf), own, sheet.ppi);
-    for (let step = work.next(); ; step = work.next()) {
-      if (step.done) {
-        whole = step.value.map((polygon) => ({ polygon, box: boxOf([polygon]) }));
-        return;
-      }
-      yield 0.1 + 0.9 * step.value;
-    }
+    const outline = yield* joinedOutline(ready());
+    whole = outline.map((polygon) => ({ polygon, box: boxOf([polygon]) }));
   }
 
-  const px = sheet.ppi / MM_PER_INCH;
-  const beyond = (Math.abs(own.grow) + own.bridge + 2 * own.smooth) * px + 2;
-
   function nearOutline({ x, y, width, height, step }: Area): Outline {
-    const far = reachOf() + 2 * beyond;
-    const marks = marksOf({ left: x - far, top: y - far, right: x + width + far, bottom: y + height + far }, step);
+    const { inputs, marker, keep } = ready();
+    const { own, sheet } = inputs;
+    const px = sheet.ppi / MM_PER_INCH;
+    const beyond = 2 * ((Math.abs(own.grow) + own.bridge + 2 * own.smooth) * px + 2);
+    const box = { left: x - beyond, top: y - beyond, right: x + width + beyond, bottom: y + height + beyond };
+    const marks = marker.marksNear(box, step).filter(keep);
     return finished(joinOutlines(marks.map(outlineOf), own, sheet.ppi));
   }
 

@@ -18,7 +18,7 @@ export const spokes: LatticeKind = {
     // Each ring is as high as its cells are wide in their middle: radii grow by one factor.
     const w = Math.PI / cells;
     const grown = (1 + w) / (1 - Math.min(0.9, w));
-    const first = Math.max(inner, pitch / (grown - 1));
+    const first = inner > 0 ? inner : pitch / (grown - 1);
     return ringLattice(asked, (k) => ({ from: first * power(grown, k), to: first * power(grown, k + 1), cells }));
   },
 };

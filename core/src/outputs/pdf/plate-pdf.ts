@@ -1,7 +1,7 @@
 import { deflate } from 'pako';
 import { PDFDocument, PDFName, PDFNumber, type PDFPage, PDFRawStream, type PDFRef } from 'pdf-lib';
 import { encodeSrgb, linearOfHex } from '../../colour/srgb.ts';
-import type { Job } from '../../document/types.ts';
+import type { Job, Pass } from '../../document/types.ts';
 import type { FileSink } from '../../formats/tiff.ts';
 import { hexOfLight } from '../../ink/ink-sets.ts';
 import { solidLight } from '../../ink/printed-ink.ts';
@@ -14,7 +14,7 @@ import { HeldStream, writePdf } from './held-pdf.ts';
 /** Pixels in points; pages are as large as their plates, so that pixels fall on a device's own. */
 const points = (pixels: number, ppi: number): number => (pixels * 72) / ppi;
 
-async function newDocument(job: Job): Promise<PDFDocument> {
+export async function newDocument(job: Job): Promise<PDFDocument> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(job.title);
   pdf.setProducer('Chromatype');
@@ -75,18 +75,18 @@ export async function writePlatesPdf(job: Job, plates: readonly PackedPlate[], s
 }
 
 /** An ink's name as PDF names it: inks of process printing stand for themselves. */
-const nameOf = ({ pass }: PackedPlate): string => pass.ink.name || pass.name;
+const nameOf = (pass: Pass): string => pass.ink.name || pass.name;
 
 /**
  * A Separation colour space under the ink's own name (ISO 32000-1, 8.6.6.4): tools that know the ink make a
  * plate of it, others show the colour it has on white.
  */
-function separationSpace(pdf: PDFDocument, plate: PackedPlate): PDFRef {
+export function separationSpace(pdf: PDFDocument, pass: Pass): PDFRef {
   const { context } = pdf;
-  const solid = linearOfHex(hexOfLight(solidLight(plate.pass.ink))).map((v) => Number(encodeSrgb(v).toFixed(4)));
+  const solid = linearOfHex(hexOfLight(solidLight(pass.ink))).map((v) => Number(encodeSrgb(v).toFixed(4)));
   const tint = context.register(context.obj({ FunctionType: 2, Domain: [0, 1], C0: [1, 1, 1], C1: solid, N: 1 }));
   return context.register(
-    context.obj([PDFName.of('Separation'), PDFName.of(nameOf(plate)), PDFName.of('DeviceRGB'), tint]),
+    context.obj([PDFName.of('Separation'), PDFName.of(nameOf(pass)), PDFName.of('DeviceRGB'), tint]),
   );
 }
 
@@ -100,7 +100,7 @@ export async function writeCompositePdf(job: Job, plates: readonly PackedPlate[]
   const spaces = context.obj({});
   const [w, h] = [page.getWidth(), page.getHeight()];
   const steps = plates.map((plate, k) => {
-    spaces.set(PDFName.of(`Ink${k}`), separationSpace(pdf, plate));
+    spaces.set(PDFName.of(`Ink${k}`), separationSpace(pdf, plate.pass));
     page.node.setXObject(PDFName.of(`Plate${k}`), maskOf(pdf, plate));
     return `/Ink${k} cs 1 scn q ${w} 0 0 ${h} 0 0 cm /Plate${k} Do Q`;
   });

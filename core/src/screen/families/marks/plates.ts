@@ -1,57 +1,47 @@
-import type { Mark } from '../../../marks/mark.ts';
-import { createMarker, type Marker, type MarkInputs } from '../../../marks/marker.ts';
-import { artworkOfMarks, plateOfMarks } from '../../../marks/raster.ts';
 import { edgeFilter } from '../../../marks/at-edge.ts';
 import { isJoined, joinedPlates } from '../../../marks/joining/joined-plates.ts';
-import type { Area } from '../../../raster/area.ts';
-import { type CompiledScreen, ONE_INK, type Plater, type Prints, type ToneInput } from '../../compiled.ts';
+import { createMarker, type MarkInputs } from '../../../marks/marker.ts';
 import type { MarkSettings } from '../../../marks/params.ts';
+import { artworkOfMarks, plateOfMarks } from '../../../marks/raster.ts';
+import type { MarkSource } from '../../../marks/source.ts';
+import { type CompiledScreen, ONE_INK, type Plater, type Prints, type ToneInput } from '../../compiled.ts';
 
 /** What the plate of marks holds: ink, or artwork in colours of their own. */
 export const markPrints = ({ colour }: Pick<MarkSettings, 'colour'>): Prints =>
-  colour === 'ink'
-    ? ONE_INK
-    : { ...ONE_INK, levels: 256, screened: false, artwork: true, tonesToo: true };
+  colour === 'ink' ? ONE_INK : { ...ONE_INK, levels: 256, screened: false, artwork: true, tonesToo: true };
 
-/** The marks of a fill, as its tones make them. */
-export function markerOf(inputs: MarkInputs, { tones, colours, clear, finish }: ToneInput): Marker {
+function markSource(inputs: MarkInputs, { kernels, tones, colours, clear, finish, within }: ToneInput): MarkSource {
   const coloured = inputs.own.colour !== 'ink';
-  const planes = coloured ? (clear ? 5 : 4) : 1;
-  return createMarker(inputs, {
-    planes,
+  const marker = createMarker(inputs, {
+    planes: coloured ? (clear ? 5 : 4) : 1,
     finish,
     read(area) {
       const own = tones(area);
       if (!coloured) return [own];
       const all = colours(area);
-      const size = own.length;
-      const lights = [0, 1, 2].map((c) => all.subarray(c * size, (c + 1) * size));
+      const lights = [0, 1, 2].map((c) => all.subarray(c * own.length, (c + 1) * own.length));
       return [own, ...lights, ...(clear ? [clear(area)] : [])];
     },
   });
-}
-
-const boxOfArea = ({ x, y, width, height }: Area) => ({ left: x, top: y, right: x + width, bottom: y + height });
-
-/** The marks that print over an area: those near it that the edges of sheet and stencil let print. */
-export function marksOver(marker: Marker, keep: (mark: Mark) => boolean, area: Area): Mark[] {
-  return marker.marksNear(boxOfArea(area), area.step).filter(keep);
+  return { inputs, marker, keep: edgeFilter(inputs, kernels, within) };
 }
 
 function plater(inputs: MarkInputs, input: ToneInput): Plater {
   const { kernels } = input;
-  let made: { readonly marker: Marker; readonly keep: (mark: Mark) => boolean } | null = null;
-  const ready = () => {
-    if (made) return made;
-    const marker = markerOf(inputs, input);
-    made = { marker, keep: edgeFilter(inputs, kernels, input.within) };
+  let made: MarkSource | null = null;
+  const ready = (): MarkSource => {
+    made ??= markSource(inputs, input);
     return made;
   };
-  const over = (area: Area) => marksOver(ready().marker, ready().keep, area);
-  if (isJoined(inputs.own)) return joinedPlates(inputs, kernels, input.piecemeal, (box, step) => ready().marker.marksOf(box, step).filter(ready().keep), () => ready().marker.reach);
+  if (isJoined(inputs.own)) return joinedPlates(ready, kernels, input.piecemeal);
   const coloured = inputs.own.colour !== 'ink';
   return {
-    plate: (area) => (coloured ? artworkOfMarks(kernels, over(area), area) : plateOfMarks(kernels, over(area), area)),
+    plate(area) {
+      const { marker, keep } = ready();
+      const { x, y, width, height, step } = area;
+      const marks = marker.marksNear({ left: x, top: y, right: x + width, bottom: y + height }, step).filter(keep);
+      return coloured ? artworkOfMarks(kernels, marks, area) : plateOfMarks(kernels, marks, area);
+    },
     release() {},
   };
 }
@@ -64,7 +54,6 @@ export const markScreen = (inputs: MarkInputs): CompiledScreen => ({
   tile: null,
   thresholds: null,
   bytes: HELD,
-  marks: (input) => markerOf(inputs, input),
+  marks: (input) => markSource(inputs, input),
   plater: (input) => plater(inputs, input),
 });
-

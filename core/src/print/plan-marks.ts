@@ -1,0 +1,63 @@
+import { printingFills } from '../document/fills.ts';
+import type { Fill, Job, Pass } from '../document/types.ts';
+import { allMarks, isJoined, joinedOutline } from '../marks/joining/joined-plates.ts';
+import { type Cut, outlineCutter } from '../marks/cut.ts';
+import type { Mark } from '../marks/mark.ts';
+import type { Outline } from '../marks/outline.ts';
+import type { MarkSource } from '../marks/source.ts';
+import { lastReads } from '../raster/shared-reads.ts';
+import { sheetPixels } from '../raster/sheet.ts';
+import { screenTraits } from '../screen/compile-screen.ts';
+import { compiledScreen } from './compiled-screen.ts';
+import type { PrintEnv } from './env.ts';
+import { coverPlanner } from './plan-cover.ts';
+import { planChain } from './plan-fill.ts';
+import { planPass } from './plan-pass.ts';
+
+/** Whether a fill prints outlines. */
+export const printsOutlines = ({ screen }: Pick<Fill, 'screen'>, ppi: number): boolean =>
+  screenTraits(screen, ppi).outlines ?? false;
+
+/** The marks of one fill of a pass as they print. Places are in pixels of the sheet with its bleed. */
+export interface FillMarks {
+  readonly pass: Pass;
+  readonly fill: Fill;
+  readonly source: MarkSource;
+  /** Whether they are united into one outline. */
+  readonly joined: boolean;
+  /** Marks that print, from the top of the sheet downwards, band by band; none of them is kept. */
+  bands(): Generator<Mark[]>;
+  /** The one outline into which they are joined; yields the share that is done, 0..1. */
+  join(): Generator<number, Outline>;
+  /** Cuts an outline at the edges of sheet and stencil, where the fill wants that. */
+  cut(outline: Outline): Cut;
+}
+
+/** Plans the marks of a fill. Its pass is printed as if no other knocked it out. */
+export function planFillMarks(env: PrintEnv, job: Job, pass: Pass, fill: Fill): FillMarks {
+  const chain = planChain(env, job, pass, fill, { gain: 0, finished: true });
+  const compiled = compiledScreen(env, chain.screen, false);
+  const coverOf = coverPlanner(env, job, (other) => planPass(env, job, other).plate);
+  const cover = fill.stencil === null ? null : coverOf(fill.stencil);
+  const within = cover && lastReads({}, 'cover', cover.read);
+  const source = compiled.marks!({ ...chain.tones.input(compiled, false), within });
+  const { own } = source.inputs;
+  const cutter = outlineCutter(sheetPixels(job.sheet), within);
+  return {
+    pass,
+    fill,
+    source,
+    joined: isJoined(own),
+    bands: () => allMarks(source),
+    join: () => joinedOutline(source),
+    cut: (outline) => (own.atEdge === 'cut' ? cutter(outline) : 'whole'),
+  };
+}
+
+/** The marks of every printing fill of some passes that has any, in print order. */
+export const planMarks = (env: PrintEnv, job: Job, passes: readonly Pass[]): FillMarks[] =>
+  passes.flatMap((pass) =>
+    printingFills(pass)
+      .filter((fill) => printsOutlines(fill, job.sheet.ppi))
+      .map((fill) => planFillMarks(env, job, pass, fill)),
+  );
