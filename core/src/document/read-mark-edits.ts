@@ -16,7 +16,8 @@ export function readMarkEdits(value: unknown, field: string): MarkEdit[] {
     check.only(e, at, ['does', 'marks', 'right', 'down', 'by', 'colour']);
     const does = check.oneOf(e.does, `${at}.does`, EDIT_ACTS);
     const marks = check.list(e.marks, `${at}.marks`, MOST_EDITED).map((m) => check.number(m, `${at}.marks`, NAME));
-    if (marks.some((m) => !Number.isInteger(m))) throw new JobError(`${at}.marks`, `"${at}.marks" must hold whole numbers.`);
+    if (marks.some((m) => !Number.isInteger(m)))
+      throw new JobError(`${at}.marks`, `"${at}.marks" must hold whole numbers.`);
     const by = does === 'size' ? { min: 0.01, max: 100 } : { min: -3600, max: 3600 };
     return {
       does,

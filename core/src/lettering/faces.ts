@@ -9,7 +9,13 @@ export interface Face {
   readonly files: readonly string[];
 }
 
-const face = (name: string, about: string, id: string, weight = 400, parts: readonly string[] = ['latin', 'latin-ext']): Face => ({
+const face = (
+  name: string,
+  about: string,
+  id: string,
+  weight = 400,
+  parts: readonly string[] = ['latin', 'latin-ext'],
+): Face => ({
   name,
   about,
   package: `@fontsource/${id}`,

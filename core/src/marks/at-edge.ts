@@ -13,7 +13,10 @@ const MOST_BLOCKS = 400;
 const HALF = 128;
 
 /** Reads single pixels of a cover block by block. */
-function pixelReader({ width, height }: { width: number; height: number }, within: WithinReader): (x: number, y: number) => number {
+function pixelReader(
+  { width, height }: { width: number; height: number },
+  within: WithinReader,
+): (x: number, y: number) => number {
   const blocks = countCache<{ readonly cover: number | Uint8Array; readonly width: number }>(MOST_BLOCKS);
   return (x, y) => {
     if (x < 0 || y < 0 || x >= width || y >= height) return 0;
@@ -32,7 +35,11 @@ function pixelReader({ width, height }: { width: number; height: number }, withi
  * Which marks print at the edges of the trimmed sheet and of the stencil: all (and what lies outside is cut), those whose
  * centre is inside, or those that lie inside altogether.
  */
-export function edgeFilter({ own, sheet }: MarkInputs, kernels: Kernels, within: WithinReader | null): (mark: Mark) => boolean {
+export function edgeFilter(
+  { own, sheet }: MarkInputs,
+  kernels: Kernels,
+  within: WithinReader | null,
+): (mark: Mark) => boolean {
   if (own.atEdge === 'cut') return () => true;
   const { width, height, bleed } = sheet;
   const coverAt = within && pixelReader(sheet, within);

@@ -30,7 +30,14 @@ export const pixelsOf = (sums: Sums): number => sums[PIXELS]!;
  */
 export function slopeOf(sums: Sums): { readonly right: number; readonly down: number } {
   const n = sums[PIXELS]!;
-  const [x, y, xx, yy, xv, yv] = [1, 2, 3, 4, 5, 6].map((k) => sums[MOMENTS + k - 1]!) as [number, number, number, number, number, number];
+  const [x, y, xx, yy, xv, yv] = [1, 2, 3, 4, 5, 6].map((k) => sums[MOMENTS + k - 1]!) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
   const v = sums[PLANES]!;
   const across = xx - (x * x) / n;
   const down = yy - (y * y) / n;
@@ -73,7 +80,14 @@ interface SumsAsked {
  * Sums over the cells of a lattice: each pixel of the sheet belongs to the cell that holds its middle. Pixels are read
  * block by block and each once. `step`: reads every step-th row only, for a first look.
  */
-export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAsked): (site: Site, step: number) => Sums {
+export function cellSums({
+  lattice,
+  sheet,
+  planes,
+  moments,
+  high,
+  read,
+}: SumsAsked): (site: Site, step: number) => Sums {
   const blocks = countCache<Map<number, Sums>>(MOST_BLOCKS);
   const reach = lattice.reach + 1;
   const span = new Int32Array(2);
@@ -87,7 +101,12 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     const height = Math.min(BLOCK_HEIGHT, sheet.height - y);
     const values = read({ x, y, width, height, step });
     const made = new Map<number, Sums>();
-    const sites = lattice.sitesIn({ left: x - reach, top: y - reach, right: x + width + reach, bottom: y + height + reach });
+    const sites = lattice.sitesIn({
+      left: x - reach,
+      top: y - reach,
+      right: x + width + reach,
+      bottom: y + height + reach,
+    });
     for (const site of sites) {
       const sums = new Float64Array(PLANES + planes);
       addCell(site, sums);
@@ -146,7 +165,15 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
   };
 }
 
-function addMoments(sums: Sums, plane: Uint16Array, at: number, from: number, to: number, dx: number, dy: number): void {
+function addMoments(
+  sums: Sums,
+  plane: Uint16Array,
+  at: number,
+  from: number,
+  to: number,
+  dx: number,
+  dy: number,
+): void {
   for (let k = from; k < to; k++) {
     const [x, v] = [k + dx, plane[at + k]!];
     sums[MOMENTS]! += x;

@@ -20,7 +20,12 @@ export function diffusedColours(
   nearest: (light: LinearRgb) => number,
 ): ReadonlyMap<number, number> {
   const all = lattice
-    .sitesIn({ left: -lattice.reach, top: -lattice.reach, right: sheet.width + lattice.reach, bottom: sheet.height + lattice.reach })
+    .sitesIn({
+      left: -lattice.reach,
+      top: -lattice.reach,
+      right: sheet.width + lattice.reach,
+      bottom: sheet.height + lattice.reach,
+    })
     .sort(inOrder);
   const rank = new Map(all.map((site, k) => [siteId(site), k]));
   const errors = new Float64Array(3 * all.length);

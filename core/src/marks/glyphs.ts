@@ -66,7 +66,8 @@ export function glyphsOf(
       const { left, right } = boxes[k]!;
       return transformedPath(paths.get(letter)!, [`translate(${-(left + right) / 2} ${-middle})`]);
     },
-    inTurn: (k) => (line.length === 0 ? null : (byLetter.get(line[((k % line.length) + line.length) % line.length]!) ?? null)),
+    inTurn: (k) =>
+      line.length === 0 ? null : (byLetter.get(line[((k % line.length) + line.length) % line.length]!) ?? null),
     byInk(tone) {
       let best: Glyph | null = null;
       let apart = tone;

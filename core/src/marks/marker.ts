@@ -130,7 +130,8 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
   }
 
   const most = Math.max(1, ...[...edits.values()].map((e) => e.times));
-  const far = Math.max(0, ...[...edits.values()].map((e) => Math.max(Math.abs(e.right), Math.abs(e.down)))) * perMm * 1.5;
+  const far =
+    Math.max(0, ...[...edits.values()].map((e) => Math.max(Math.abs(e.right), Math.abs(e.down)))) * perMm * 1.5;
 
   const reach = biggest(cell) * most + far + 1;
 
@@ -185,7 +186,18 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     const y = site.y + (edit?.down ?? 0) * perMm;
     const own = colourOf(site, its);
     const colour = own && edit?.colour ? linearOfHex(edit.colour) : own;
-    return { id, site, x, y, tone, unit, matrix: matrixOf(s, site, unit, [w * times, h * times], turn, x, y), turn, width, colour };
+    return {
+      id,
+      site,
+      x,
+      y,
+      tone,
+      unit,
+      matrix: matrixOf(s, site, unit, [w * times, h * times], turn, x, y),
+      turn,
+      width,
+      colour,
+    };
   }
 
   /** Place of a cell in reading order, where a text runs through the cells. */

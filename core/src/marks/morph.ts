@@ -30,7 +30,14 @@ function radial(p: Polygon, cx: number, cy: number): RadialPoint[] {
 }
 
 /** Where the ray from (cx, cy) at an angle, whose direction is (dx, dy), meets the side from p to q. */
-function onSide(p: RadialPoint, q: RadialPoint, cx: number, cy: number, dx: number, dy: number): readonly [number, number] {
+function onSide(
+  p: RadialPoint,
+  q: RadialPoint,
+  cx: number,
+  cy: number,
+  dx: number,
+  dy: number,
+): readonly [number, number] {
   const [ex, ey] = [q.x - p.x, q.y - p.y];
   const cross = dx * ey - dy * ex;
   if (Math.abs(cross) < 1e-15) return [p.x, p.y];

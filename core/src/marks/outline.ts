@@ -40,7 +40,8 @@ export function boxOf(outline: Outline): Box {
 /** Greatest distance of an outline's points from 0, 0. */
 export function reachOf(outline: Outline): number {
   let far = 0;
-  for (const p of outline) for (let k = 0; k < p.length; k += 2) far = Math.max(far, p[k]! * p[k]! + p[k + 1]! * p[k + 1]!);
+  for (const p of outline)
+    for (let k = 0; k < p.length; k += 2) far = Math.max(far, p[k]! * p[k]! + p[k + 1]! * p[k + 1]!);
   return Math.sqrt(far);
 }
 

@@ -30,7 +30,10 @@ const DIGITS = 5;
 const straight = (outline: Outline): string =>
   outline
     .map((p) => {
-      const corners = Array.from({ length: p.length / 2 }, (_, k) => `${p[2 * k]!.toFixed(DIGITS)} ${p[2 * k + 1]!.toFixed(DIGITS)}`);
+      const corners = Array.from(
+        { length: p.length / 2 },
+        (_, k) => `${p[2 * k]!.toFixed(DIGITS)} ${p[2 * k + 1]!.toFixed(DIGITS)}`,
+      );
       return `M${corners.join('L')}Z`;
     })
     .join('');
@@ -74,11 +77,14 @@ export function ownShape(path: string, rule: 'nonzero' | 'evenodd' = 'nonzero'):
     steps++;
   });
   if (steps > MOST_STEPS) {
-    throw new ShapeError(`The outline has ${steps} points; a mark takes at most ${MOST_STEPS}. Simplify it and open it again.`);
+    throw new ShapeError(
+      `The outline has ${steps} points; a mark takes at most ${MOST_STEPS}. Simplify it and open it again.`,
+    );
   }
   const rough = boxOf(polygonsOf(path, [1, 0, 0, 1, 0, 0]));
   const side = Math.max(rough.right - rough.left, rough.bottom - rough.top);
-  if (!(side > 0) || !Number.isFinite(side)) throw new ShapeError('The outline has no area; choose one with a filled shape.');
+  if (!(side > 0) || !Number.isFinite(side))
+    throw new ShapeError('The outline has no area; choose one with a filled shape.');
   const scaled = polygonsOf(path, [SIDE / side, 0, 0, SIDE / side, 0, 0]).map((p) => p.map((v) => v / SIDE));
   const united = clockwise(
     ofPaths(union(toPaths(scaled, PER_UNIT), rule === 'evenodd' ? FillRule.EvenOdd : FillRule.NonZero), PER_UNIT),

@@ -24,7 +24,11 @@ const ofLattice = (is: (lattice: (typeof MARK_LATTICES)[number]) => boolean) => 
   MARK_LATTICES.some((l) => l.name === s.lattice && is(l));
 
 const counted = (s: Settings) => s.fit === 'counts' && ofLattice((l) => l.counted)(s);
-const LETTERS = { name: 'letters', label: 'Letters', about: 'Letters of a font: one, a text, or a set by how dark each is.' };
+const LETTERS = {
+  name: 'letters',
+  label: 'Letters',
+  about: 'Letters of a font: one, a text, or a set by how dark each is.',
+};
 
 const SHAPE_CHOICE = MARK_SHAPES.map(({ name, label, about }) => ({ name, label, about }));
 
@@ -34,7 +38,15 @@ export const SHAPE_PARAMS = {
   inner: { ...share('Inner', 'How far a hole or a notch reaches out.', 0.5, 0.05, 0.95), ...ofShape('inner') },
   round: { ...share('Round corners', 'How far corners are rounded, of half a side.', 0), ...ofShape('round') },
   aspect: { ...amount('Height', 'Height beside the width.', 0.5, 0.05, 20, 0.05, '×'), ...ofShape('aspect') },
-  path: { kind: 'text', label: 'Outline', about: 'SVG path of an imported shape, 1 wide about 0.', normal: '', longest: 500_000, hidden: true, ...onlyFor('shape', 'own') },
+  path: {
+    kind: 'text',
+    label: 'Outline',
+    about: 'SVG path of an imported shape, 1 wide about 0.',
+    normal: '',
+    longest: 500_000,
+    hidden: true,
+    ...onlyFor('shape', 'own'),
+  },
   text: {
     kind: 'text',
     label: 'Letters',
@@ -45,12 +57,24 @@ export const SHAPE_PARAMS = {
   },
   letterUse: {
     ...choiceOf('Letters by', 'Which letter stands in a cell.', [
-      { name: 'running', label: 'Reading order', about: 'The text runs through the cells, row by row, again and again.' },
+      {
+        name: 'running',
+        label: 'Reading order',
+        about: 'The text runs through the cells, row by row, again and again.',
+      },
       { name: 'ink', label: 'Tone', about: 'The letter whose ink comes nearest to the tone of its cell.' },
     ]),
     ...onlyFor('shape', 'letters'),
   },
-  font: { kind: 'text', label: 'Font', about: 'The font that letters are set in.', normal: '', longest: 200, hidden: true, ...onlyFor('shape', 'letters') },
+  font: {
+    kind: 'text',
+    label: 'Font',
+    about: 'The font that letters are set in.',
+    normal: '',
+    longest: 200,
+    hidden: true,
+    ...onlyFor('shape', 'letters'),
+  },
   glyphs: {
     kind: 'text',
     label: 'Outlines of letters',
@@ -66,9 +90,23 @@ export const SHAPE_PARAMS = {
     [{ name: 'none', label: 'Nothing', about: 'Marks keep their shape.' }, ...SHAPE_CHOICE],
     'none',
   ),
-  intoSides: { ...whole('Sides', 'Corners of the second polygon, or points of the star.', 5, 3, 60), ...ofShape('sides', 'into') },
-  intoInner: { ...share('Inner', 'How far its hole or notch reaches out.', 0.5, 0.05, 0.95), ...ofShape('inner', 'into') },
-  intoPath: { kind: 'text', label: 'Outline', about: 'SVG path of the second shape.', normal: '', longest: 500_000, hidden: true, ...onlyFor('into', 'own') },
+  intoSides: {
+    ...whole('Sides', 'Corners of the second polygon, or points of the star.', 5, 3, 60),
+    ...ofShape('sides', 'into'),
+  },
+  intoInner: {
+    ...share('Inner', 'How far its hole or notch reaches out.', 0.5, 0.05, 0.95),
+    ...ofShape('inner', 'into'),
+  },
+  intoPath: {
+    kind: 'text',
+    label: 'Outline',
+    about: 'SVG path of the second shape.',
+    normal: '',
+    longest: 500_000,
+    hidden: true,
+    ...onlyFor('into', 'own'),
+  },
 } as const satisfies Params;
 
 export const PLACE_PARAMS = {
@@ -83,10 +121,22 @@ export const PLACE_PARAMS = {
   across: { ...whole('Across', 'Cells of a row.', 49, 1, 20_000), when: counted },
   down: { ...whole('Down', 'Rows of cells; 0 for cells as high as they are wide.', 0, 0, 20_000), when: counted },
   margin: amount('Margin', 'Free edge of the sheet, in mm.', 0, 0, 2000, 0.5, 'mm'),
-  spokes: { ...whole('Marks a ring', 'How many marks each ring holds; 36 stand 10° apart.', 36, 3, 1440), ...onlyFor('lattice', 'spokes') },
-  rings: { ...whole('Rings', 'How many rings; 0 for as many as the sheet takes.', 0, 0, 5000), ...onlyFor('lattice', 'rings', 'spokes') },
-  innerRadius: { ...amount('Free middle', 'Radius that stays free in the middle, in mm.', 0, 0, 5000, 0.5, 'mm'), ...onlyFor('lattice', 'rings', 'spokes') },
-  growing: { ...flag('Growing rings', 'Rings grow wider outwards, so that cells keep their shape.', false), ...onlyFor('lattice', 'spokes') },
+  spokes: {
+    ...whole('Marks a ring', 'How many marks each ring holds; 36 stand 10° apart.', 36, 3, 1440),
+    ...onlyFor('lattice', 'spokes'),
+  },
+  rings: {
+    ...whole('Rings', 'How many rings; 0 for as many as the sheet takes.', 0, 0, 5000),
+    ...onlyFor('lattice', 'rings', 'spokes'),
+  },
+  innerRadius: {
+    ...amount('Free middle', 'Radius that stays free in the middle, in mm.', 0, 0, 5000, 0.5, 'mm'),
+    ...onlyFor('lattice', 'rings', 'spokes'),
+  },
+  growing: {
+    ...flag('Growing rings', 'Rings grow wider outwards, so that cells keep their shape.', false),
+    ...onlyFor('lattice', 'spokes'),
+  },
   flip: choiceOf(
     'Flip',
     'Which marks stand upside down.',
@@ -99,7 +149,15 @@ export const PLACE_PARAMS = {
     'none',
   ),
   flipTurn: {
-    ...amount('Turned by', 'Turn of the flipped marks instead of a mirror image; 0 mirrors them.', 0, -180, 180, 1, '°'),
+    ...amount(
+      'Turned by',
+      'Turn of the flipped marks instead of a mirror image; 0 mirrors them.',
+      0,
+      -180,
+      180,
+      1,
+      '°',
+    ),
     when: (s: Settings) => s.flip !== 'none',
   },
   mirror: choiceOf(
@@ -134,7 +192,15 @@ export const SIZE_PARAMS = {
     { name: 'tone', label: 'By tone', about: 'From one angle in the highlights to another in the shadows.' },
     { name: 'chance', label: 'By chance', about: 'Each by another angle.' },
   ]),
-  turn: amount('Angle of marks', 'Turn of the marks, counter-clockwise; it is added to what turns them.', 0, -360, 360, 1, '°'),
+  turn: amount(
+    'Angle of marks',
+    'Turn of the marks, counter-clockwise; it is added to what turns them.',
+    0,
+    -360,
+    360,
+    1,
+    '°',
+  ),
   turnTo: {
     ...amount('Angle in shadows', 'Turn of solid marks; between, marks turn with the tone.', 90, -720, 720, 1, '°'),
     ...onlyFor('turning', 'tone'),
@@ -164,9 +230,21 @@ export const EDGE_PARAMS = {
 export const COLOUR_PARAMS = {
   colour: choiceOf('Colour', 'What the marks are printed in.', [
     { name: 'ink', label: 'The ink', about: 'One plate in the ink of the pass.' },
-    { name: 'cell', label: 'Of the cell', about: 'The mean colour of the picture in the cell; prints as artwork, not as a plate.' },
-    { name: 'palette', label: 'Of a palette', about: 'The nearest colour of a list; prints as artwork, not as a plate.' },
-    { name: 'gradient', label: 'Gradient', about: 'Colours that run over the sheet; prints as artwork, not as a plate.' },
+    {
+      name: 'cell',
+      label: 'Of the cell',
+      about: 'The mean colour of the picture in the cell; prints as artwork, not as a plate.',
+    },
+    {
+      name: 'palette',
+      label: 'Of a palette',
+      about: 'The nearest colour of a list; prints as artwork, not as a plate.',
+    },
+    {
+      name: 'gradient',
+      label: 'Gradient',
+      about: 'Colours that run over the sheet; prints as artwork, not as a plate.',
+    },
   ]),
   palette: {
     kind: 'colours',
@@ -177,7 +255,10 @@ export const COLOUR_PARAMS = {
     max: 64,
     ...onlyFor('colour', 'palette'),
   },
-  diffuse: { ...flag('Diffuse', 'What a colour is off by is passed on to the next marks.', false), ...onlyFor('colour', 'palette') },
+  diffuse: {
+    ...flag('Diffuse', 'What a colour is off by is passed on to the next marks.', false),
+    ...onlyFor('colour', 'palette'),
+  },
   stops: {
     kind: 'stops',
     label: 'Colours',
@@ -188,7 +269,10 @@ export const COLOUR_PARAMS = {
     ],
     ...onlyFor('colour', 'gradient'),
   },
-  along: { ...amount('Direction', 'Way of the gradient, counter-clockwise from the right.', 270, -360, 360, 1, '°'), ...onlyFor('colour', 'gradient') },
+  along: {
+    ...amount('Direction', 'Way of the gradient, counter-clockwise from the right.', 270, -360, 360, 1, '°'),
+    ...onlyFor('colour', 'gradient'),
+  },
 } as const satisfies Params;
 
 const joined = (s: Settings) => s.join === true && s.colour === 'ink';
@@ -200,9 +284,15 @@ export const JOIN_PARAMS = {
     { name: 'centre', label: 'Centre inside', about: 'Marks whose centre is inside, whole.' },
   ]),
   join: { ...flag('Join', 'Outlines grow and are united into one.', false), ...onlyFor('colour', 'ink') },
-  grow: { ...amount('Grow', 'Outlines grow by so much before they are united; below 0 they shrink.', 0, -50, 50, 0.05, 'mm'), when: joined },
+  grow: {
+    ...amount('Grow', 'Outlines grow by so much before they are united; below 0 they shrink.', 0, -50, 50, 0.05, 'mm'),
+    when: joined,
+  },
   bridge: { ...amount('Bridge gaps', 'Gaps narrower than this are closed.', 0, 0, 50, 0.05, 'mm'), when: joined },
-  smooth: { ...amount('Smooth', 'Corners are rounded with this radius, inwards and outwards.', 0, 0, 50, 0.05, 'mm'), when: joined },
+  smooth: {
+    ...amount('Smooth', 'Corners are rounded with this radius, inwards and outwards.', 0, 0, 50, 0.05, 'mm'),
+    when: joined,
+  },
   fillHoles: {
     ...choiceOf('Holes', 'Which holes are filled.', [
       { name: 'none', label: 'Keep', about: 'Holes stay.' },
@@ -211,8 +301,14 @@ export const JOIN_PARAMS = {
     ]),
     when: joined,
   },
-  holesBelow: { ...amount('Holes below', 'Area below which holes are filled.', 1, 0, 10_000, 0.1, 'mm²'), when: (s: Settings) => joined(s) && s.fillHoles === 'small' },
-  dropSpecks: { ...amount('Drop specks', 'Pieces with less area than this do not print.', 0, 0, 10_000, 0.1, 'mm²'), when: joined },
+  holesBelow: {
+    ...amount('Holes below', 'Area below which holes are filled.', 1, 0, 10_000, 0.1, 'mm²'),
+    when: (s: Settings) => joined(s) && s.fillHoles === 'small',
+  },
+  dropSpecks: {
+    ...amount('Drop specks', 'Pieces with less area than this do not print.', 0, 0, 10_000, 0.1, 'mm²'),
+    when: joined,
+  },
 } as const satisfies Params;
 
 /** The settings of a screen of marks. */
@@ -223,7 +319,12 @@ export const MARK_PARAMS = {
   ...EDGE_PARAMS,
   ...COLOUR_PARAMS,
   ...JOIN_PARAMS,
-  edits: { kind: 'mark edits', label: 'Edits by hand', about: 'What was done to single marks.', normal: [] as readonly MarkEdit[] },
+  edits: {
+    kind: 'mark edits',
+    label: 'Edits by hand',
+    about: 'What was done to single marks.',
+    normal: [] as readonly MarkEdit[],
+  },
 } as const satisfies Params;
 
 export type MarkSettings = SettingsOf<typeof MARK_PARAMS>;

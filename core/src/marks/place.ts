@@ -76,7 +76,10 @@ export function markLattice(s: MarkSettings, { sheet, pitch, angle, cx, cy, seed
 }
 
 /** How many marks a sheet of these cells holds, nearly. */
-export function markCount(s: MarkSettings, { sheet: { width, height, ppi }, pitch }: Pick<PlaceAsked, 'sheet' | 'pitch'>): number {
+export function markCount(
+  s: MarkSettings,
+  { sheet: { width, height, ppi }, pitch }: Pick<PlaceAsked, 'sheet' | 'pitch'>,
+): number {
   if (isCounted(s)) {
     const side = (width / s.across) * (s.lattice === 'triangular' ? Math.sqrt(3) : 1);
     return s.across * (s.down || Math.ceil(height / side));
@@ -85,7 +88,9 @@ export function markCount(s: MarkSettings, { sheet: { width, height, ppi }, pitc
     const far = Math.sqrt(width * width + height * height);
     const rings = s.rings || Math.ceil(far / pitch);
     const inner = (s.innerRadius / MM_PER_INCH) * ppi;
-    return s.lattice === 'spokes' ? rings * s.spokes : (Math.PI * Math.min(far, inner + rings * pitch) * Math.min(far, inner + rings * pitch)) / (pitch * pitch);
+    return s.lattice === 'spokes'
+      ? rings * s.spokes
+      : (Math.PI * Math.min(far, inner + rings * pitch) * Math.min(far, inner + rings * pitch)) / (pitch * pitch);
   }
   return (width * height) / (pitch * pitch);
 }

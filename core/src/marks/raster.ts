@@ -118,7 +118,13 @@ export function artworkOfMarks(kernels: Kernels, marks: readonly Mark[], area: A
   return { width: area.width, height, channels: 4, data };
 }
 
-function layColour(data: Uint8Array, area: Area, part: Area, cover: Uint8Array, colour: readonly [number, number, number]): void {
+function layColour(
+  data: Uint8Array,
+  area: Area,
+  part: Area,
+  cover: Uint8Array,
+  colour: readonly [number, number, number],
+): void {
   const [r, g, b] = colour.map((light) => byteOfLight(Math.min(1, Math.max(0, light)))) as [number, number, number];
   const rows = rowsOf(part);
   for (let k = 0, at = 0; k < rows; k++) {

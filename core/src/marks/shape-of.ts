@@ -43,7 +43,15 @@ export interface MarkOutlines {
   readonly box: Box;
 }
 
-const EMPTY: UnitOutline = { outline: [], area: 0, box: { left: 0, top: 0, right: 0, bottom: 0 }, reach: 0, circle: null, name: '', path: null };
+const EMPTY: UnitOutline = {
+  outline: [],
+  area: 0,
+  box: { left: 0, top: 0, right: 0, bottom: 0 },
+  reach: 0,
+  circle: null,
+  name: '',
+  path: null,
+};
 
 /** How far lines may be from the curve that they stand for, in pixels. */
 const FLATNESS = 0.03;
@@ -86,7 +94,13 @@ const treatmentsOf = (s: MarkSettings): Treatment[] =>
   EDGE_KINDS.map((kind): Treatment => [kind, s[kind.name]]).filter(([, amount]) => amount > 0);
 
 /** An outline with its edges treated. */
-function treated(outline: Outline, treatments: readonly Treatment[], share: number, count: number, seed: number): Outline {
+function treated(
+  outline: Outline,
+  treatments: readonly Treatment[],
+  share: number,
+  count: number,
+  seed: number,
+): Outline {
   if (share === 0) return outline;
   const radius = reachOf(outline);
   return treatments.reduce<Outline>(
@@ -122,7 +136,8 @@ export function markOutlines(s: MarkSettings, pixels: number): MarkOutlines {
     const tone = step / (TONE_STEPS - 1);
     const shaped = morph ? morph(tone) : base;
     const plain = !morph && treatments.length === 0;
-    const edges = treatments.length > 0 ? treated(shaped, treatments, s.edgesByTone ? tone : 1, s.teeth, variant) : shaped;
+    const edges =
+      treatments.length > 0 ? treated(shaped, treatments, s.edgesByTone ? tone : 1, s.teeth, variant) : shaped;
     return unitOf(edges, name, plain ? pathOf(name) : null, plain && s.shape === 'circle' ? 0.5 : null);
   }
 

@@ -39,8 +39,7 @@ const TURNINGS: Readonly<Record<string, Turning>> = {
   along: byGradient(0),
   across: byGradient(UP),
   tone: (s, { tone }) => (s.turnTo - s.turn) * RADIANS * tone,
-  chance: (s, { site, seed }) =>
-    (2 * hashShare(site.row * 4 + site.copy, site.column, seed) - 1) * s.spread * RADIANS,
+  chance: (s, { site, seed }) => (2 * hashShare(site.row * 4 + site.copy, site.column, seed) - 1) * s.spread * RADIANS,
 };
 
 /** The turn of a mark in radians, counter-clockwise: what turns it, and the angle that is added. */
@@ -48,4 +47,5 @@ export const turnOf = (s: MarkSettings, asked: TurnAsked): number =>
   (TURNINGS[s.turning] ?? TURNINGS.fixed!)(s, asked) + s.turn * RADIANS;
 
 /** Whether the turn of marks needs the slope of the tone. */
-export const turnsByGradient = ({ turning }: Pick<MarkSettings, 'turning'>): boolean => turning === 'along' || turning === 'across';
+export const turnsByGradient = ({ turning }: Pick<MarkSettings, 'turning'>): boolean =>
+  turning === 'along' || turning === 'across';

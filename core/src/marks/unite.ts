@@ -1,14 +1,15 @@
-import { FillRule, type Paths64, union } from 'clipper2-ts';
+import { FillRule, type Path64, type Paths64, union } from 'clipper2-ts';
 import { clockwise, type Outline } from './outline.ts';
 
 /** Paths of the clipper: whole numbers, so many a unit. */
-export const toPaths = (outline: Outline, perUnit: number): Paths64 =>
-  outline.map((p) =>
-    Array.from({ length: p.length / 2 }, (_, k) => ({
-      x: Math.round(p[2 * k]! * perUnit),
-      y: Math.round(p[2 * k + 1]! * perUnit),
-    })),
-  );
+export function toPaths(outline: Outline, perUnit: number): Paths64 {
+  return outline.map((p) => {
+    const path: Path64 = [];
+    for (let k = 0; k < p.length; k += 2)
+      path.push({ x: Math.round(p[k]! * perUnit), y: Math.round(p[k + 1]! * perUnit) });
+    return path;
+  });
+}
 
 export const ofPaths = (paths: Paths64, perUnit: number): Outline =>
   paths.map((path) => {

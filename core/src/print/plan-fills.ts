@@ -52,7 +52,9 @@ const EVERYWHERE: PlannedCover = planned('everywhere', null, [], () => (): Cover
 
 /** Whether a fill's plate is made of more than its tones. */
 const standsAlone = (job: Job, chain: ChainPlan): boolean =>
-  takesColours(chain.screen.prints) || (chain.screen.traits.outlines ?? false) || passesOnBase(job, chain.fill).length > 0;
+  takesColours(chain.screen.prints) ||
+  (chain.screen.traits.outlines ?? false) ||
+  passesOnBase(job, chain.fill).length > 0;
 
 /** What fills must have in common to go through one screen. */
 const groupKey = ({ screen, bends, fill }: ChainPlan): string =>

@@ -210,7 +210,10 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
           return finish ? finishTones(one, finish)[0]! : tone;
         },
         within: null,
-        codes: cells || outlines || work.paint ? null : { light: light.reader?.() ?? light.read, tables: tablesOf(env, work) },
+        codes:
+          cells || outlines || work.paint
+            ? null
+            : { light: light.reader?.() ?? light.read, tables: tablesOf(env, work) },
         colours: colourReader(
           env,
           colourWork,

@@ -35,7 +35,17 @@ export function screenFault(sheet: SheetGeometry, screen: Screen): string | null
   const { family, own } = chosen(screen);
   const pitch = pitchOf(screen.frequency, sheet.ppi, width);
   const bleed = (sheet.bleed / MM_PER_INCH) * sheet.ppi;
-  const asked = { own, shared: screen, pitch, width, height, bleed, ppi: sheet.ppi, pixelsOf: () => null, rosette: false };
+  const asked = {
+    own,
+    shared: screen,
+    pitch,
+    width,
+    height,
+    bleed,
+    ppi: sheet.ppi,
+    pixelsOf: () => null,
+    rosette: false,
+  };
   return family.fault(asked);
 }
 

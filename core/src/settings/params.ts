@@ -204,16 +204,16 @@ export type SettingsOf<P extends Params> = {
           : P[K] extends { readonly kind: 'mark edits' }
             ? readonly MarkEdit[]
             : P[K] extends { readonly kind: 'points' }
-            ? readonly number[]
-            : P[K] extends { readonly kind: 'strokes'; readonly does: readonly (infer D extends string)[] }
-              ? readonly Stroke<D>[]
-              : P[K] extends { readonly kind: 'stops' }
-                ? readonly Stop[]
-                : P[K] extends { readonly kind: 'curve' }
-                  ? readonly CurvePoint[]
-                  : P[K] extends { readonly kind: 'choice'; readonly options: readonly { readonly name: infer N }[] }
-                    ? N
-                    : string;
+              ? readonly number[]
+              : P[K] extends { readonly kind: 'strokes'; readonly does: readonly (infer D extends string)[] }
+                ? readonly Stroke<D>[]
+                : P[K] extends { readonly kind: 'stops' }
+                  ? readonly Stop[]
+                  : P[K] extends { readonly kind: 'curve' }
+                    ? readonly CurvePoint[]
+                    : P[K] extends { readonly kind: 'choice'; readonly options: readonly { readonly name: infer N }[] }
+                      ? N
+                      : string;
 };
 
 /** The settings that a new screen starts with. */

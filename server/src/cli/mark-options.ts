@@ -109,8 +109,15 @@ function letters(text: string, face: string | undefined): Change {
   if (all.length === 0) throw new UsageError('--marks letter: wants a letter behind the colon, such as letter:K.');
   const paths = new Map(all.map((letter) => [letter, letterOutline(name, letter)] as const));
   const missing = all.find((letter) => !paths.get(letter));
-  if (missing) throw new UsageError(`The face ${name} has no letter “${missing}”; choose another letter or another --font.`);
-  return { shape: 'letters', text, font: name, glyphs: writeGlyphs(paths as ReadonlyMap<string, string>), letterUse: 'running' };
+  if (missing)
+    throw new UsageError(`The face ${name} has no letter “${missing}”; choose another letter or another --font.`);
+  return {
+    shape: 'letters',
+    text,
+    font: name,
+    glyphs: writeGlyphs(paths as ReadonlyMap<string, string>),
+    letterUse: 'running',
+  };
 }
 
 async function shapeOf(text: string, face: string | undefined): Promise<Change> {
@@ -179,7 +186,11 @@ function joinOf(values: Values): Change {
   return {
     join: true,
     grow,
-    ...(holes === undefined ? {} : below === undefined ? { fillHoles: 'all' } : { fillHoles: 'small', holesBelow: below }),
+    ...(holes === undefined
+      ? {}
+      : below === undefined
+        ? { fillHoles: 'all' }
+        : { fillHoles: 'small', holesBelow: below }),
     ...(specks === undefined ? {} : { dropSpecks: specks }),
   };
 }
@@ -205,7 +216,11 @@ export async function markSettings(values: Values): Promise<Change | null> {
     ...(across === undefined ? {} : { fit: 'counts', across }),
     down: whole(values, 'down', 1, 20_000),
     margin: number(values, 'margin', 0, 2000),
-    lattice: oneOf(values.lattice, 'lattice', MARK_LATTICES.map((l) => l.name)),
+    lattice: oneOf(
+      values.lattice,
+      'lattice',
+      MARK_LATTICES.map((l) => l.name),
+    ),
     flip: oneOf(values.flip, 'flip', ['rows', 'columns', 'both']),
     spokes: whole(values, 'spokes', 3, 1440),
     rings: whole(values, 'rings', 0, 5000),

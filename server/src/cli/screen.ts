@@ -31,7 +31,9 @@ export const HELP = `chromatype screen IN OUT     one picture through one screen
   --width MM         sheet width; without it one picture pixel is one sheet pixel
   --feed PART        lightness (default) | r | g | b | alpha
   --tone MEANING     light (true light, default) | even (encoded values straight to coverage)
-  ${NAMED_FAMILIES.filter((name) => name !== 'marks').map((name) => `--${name} NAME`).join(' | ')} | --tile FILE     the screen; names: chromatype list
+  ${NAMED_FAMILIES.filter((name) => name !== 'marks')
+    .map((name) => `--${name} NAME`)
+    .join(' | ')} | --tile FILE     the screen; names: chromatype list
                      (default: Round dots)
   --lpi N | --pitch MM | --across N     frequency
   --angle DEG        turn of the rows, counter-clockwise
@@ -128,7 +130,11 @@ function jobOf(values: ScreenValues, taken: Taken, palette: readonly string[] | 
     passes: [
       withFill(pass, {
         stencil: stencil?.stencil.id ?? null,
-        feed: { ...fill.feed, picture: 'in', part: partOf(values, palette ?? (marks?.colour && marks.colour !== 'ink' ? [] : null)) },
+        feed: {
+          ...fill.feed,
+          picture: 'in',
+          part: partOf(values, palette ?? (marks?.colour && marks.colour !== 'ink' ? [] : null)),
+        },
         screen: withMarks(
           {
             ...fill.screen,

@@ -30,7 +30,12 @@ export interface EdgeKind {
 }
 
 /** Moves each point outwards by what `by` gives for how far along it lies, in radii. */
-export function moveOutwards({ points, along, outwards }: DenseEdge, radius: number, out: Polygon, by: (t: number) => number): void {
+export function moveOutwards(
+  { points, along, outwards }: DenseEdge,
+  radius: number,
+  out: Polygon,
+  by: (t: number) => number,
+): void {
   for (let k = 0; k < along.length; k++) {
     const d = radius * by(along[k]!);
     out[2 * k] = points[2 * k]! + d * outwards[2 * k]!;
@@ -39,4 +44,6 @@ export function moveOutwards({ points, along, outwards }: DenseEdge, radius: num
 }
 
 /** Keeps the name of a treatment as a type. */
-export const edgeKind = <const N extends string>(kind: EdgeKind & { readonly name: N }): EdgeKind & { readonly name: N } => kind;
+export const edgeKind = <const N extends string>(
+  kind: EdgeKind & { readonly name: N },
+): EdgeKind & { readonly name: N } => kind;

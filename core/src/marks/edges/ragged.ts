@@ -16,6 +16,11 @@ export const ragged = edgeKind({
   label: 'Ragged',
   about: 'An uneven edge, as if torn; of each mark another.',
   move(edge, { amount, count, seed, radius }, out) {
-    moveOutwards(edge, radius, out, (t) => amount * (0.25 * noise(t, count, seed) + 0.12 * noise(t, 3 * count, seed + 1)));
+    moveOutwards(
+      edge,
+      radius,
+      out,
+      (t) => amount * (0.25 * noise(t, count, seed) + 0.12 * noise(t, 3 * count, seed + 1)),
+    );
   },
 });

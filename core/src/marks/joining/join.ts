@@ -1,10 +1,19 @@
-import { area, EndType, inflatePaths, JoinType, type Path64, type Paths64, pointInPolygon, PointInPolygonResult } from 'clipper2-ts';
+import {
+  area,
+  EndType,
+  inflatePaths,
+  JoinType,
+  type Path64,
+  type Paths64,
+  pointInPolygon,
+  PointInPolygonResult,
+} from 'clipper2-ts';
 import { MM_PER_INCH } from '../../math/units.ts';
 import type { Mark } from '../mark.ts';
-import { type Outline, placed } from '../outline.ts';
+import { boxOf, type Outline, placed } from '../outline.ts';
 import type { MarkSettings } from '../params.ts';
 import { ofPaths, toPaths } from '../unite.ts';
-import { uniteMany } from './unite-many.ts';
+import { type Piece, uniteMany } from './unite-many.ts';
 
 /** Whole numbers of the clipper in a pixel. */
 const PER_PIXEL = 1000;
@@ -13,7 +22,9 @@ const ARC = 0.03 * PER_PIXEL;
 const MITER = 2;
 
 const grown = (paths: Paths64, by: number): Paths64 =>
-  by === 0 || paths.length === 0 ? paths : inflatePaths(paths, by * PER_PIXEL, JoinType.Round, EndType.Polygon, MITER, ARC);
+  by === 0 || paths.length === 0
+    ? paths
+    : inflatePaths(paths, by * PER_PIXEL, JoinType.Round, EndType.Polygon, MITER, ARC);
 
 interface Bounds {
   readonly path: Path64;
@@ -91,21 +102,29 @@ export type JoinSettings = Pick<MarkSettings, 'grow' | 'bridge' | 'smooth' | 'fi
 export function* joinOutlines(outlines: Iterable<Outline>, s: JoinSettings, ppi: number): Generator<number, Outline> {
   const px = ppi / MM_PER_INCH;
   const first = s.grow * px + (s.bridge * px) / 2;
-  const paths: Paths64 = [];
-  let done = 0;
+  const pieces: Piece[] = [];
   for (const outline of outlines) {
-    const own = toPaths(outline, PER_PIXEL);
-    for (const path of first === 0 ? own : grown(own, first)) paths.push(path);
-    if (++done % 2000 === 0) yield 0.1;
+    const { left, top, right, bottom } = boxOf(outline);
+    const more = Math.max(0, first) + 1 / PER_PIXEL;
+    pieces.push({
+      box: {
+        left: (left - more) * PER_PIXEL,
+        top: (top - more) * PER_PIXEL,
+        right: (right + more) * PER_PIXEL,
+        bottom: (bottom + more) * PER_PIXEL,
+      },
+      paths: () => grown(toPaths(outline, PER_PIXEL), first),
+    });
   }
+  yield 0.05;
   let now: Paths64 = [];
-  const work = uniteMany(paths);
+  const work = uniteMany(pieces);
   for (let step = work.next(); ; step = work.next()) {
     if (step.done) {
       now = step.value;
       break;
     }
-    yield 0.1 + 0.7 * step.value;
+    yield 0.05 + 0.75 * step.value;
   }
   now = grown(now, (-s.bridge * px) / 2);
   yield 0.85;

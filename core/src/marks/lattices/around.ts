@@ -28,7 +28,9 @@ export function ringLattice(asked: LatticeAsked, ringAt: (k: number) => Ring): M
   const { box, cx, cy, angle, rings } = asked;
   const far = Math.sqrt(
     Math.max(
-      ...[box.left, box.right].flatMap((x) => [box.top, box.bottom].map((y) => (x - cx) * (x - cx) + (y - cy) * (y - cy))),
+      ...[box.left, box.right].flatMap((x) =>
+        [box.top, box.bottom].map((y) => (x - cx) * (x - cx) + (y - cy) * (y - cy)),
+      ),
     ),
   );
   const [rows, columns, xs, ys]: number[][] = [[], [], [], []];

@@ -26,8 +26,7 @@ export function listedLattice({ xs, ys, reach, largest, siteOf }: SiteList): Mar
   const side = Math.max(1, Math.sqrt(((right - left + 1) * (bottom - top + 1) * HELD) / Math.max(1, n)));
   const columns = n === 0 ? 1 : Math.floor((right - left) / side) + 1;
   const rows = n === 0 ? 1 : Math.floor((bottom - top) / side) + 1;
-  const bucketOf = (k: number) =>
-    Math.floor((ys[k]! - top) / side) * columns + Math.floor((xs[k]! - left) / side);
+  const bucketOf = (k: number) => Math.floor((ys[k]! - top) / side) * columns + Math.floor((xs[k]! - left) / side);
   const starts = new Int32Array(columns * rows + 1);
   for (let k = 0; k < n; k++) starts[bucketOf(k) + 1]!++;
   for (let b = 0; b < columns * rows; b++) starts[b + 1]! += starts[b]!;

@@ -16,7 +16,7 @@ function mirroredSite(site: Site, x: number | null, y: number | null): Site {
   }
   return {
     ...site,
-    turn: x === null === (y === null) ? site.turn : -site.turn,
+    turn: (x === null) === (y === null) ? site.turn : -site.turn,
     copy: (x === null ? 0 : 1) + (y === null ? 0 : 2),
     x: x === null ? site.x : 2 * x - site.x,
     y: y === null ? site.y : 2 * y - site.y,

@@ -16,9 +16,11 @@ export const scattered: LatticeKind = {
   make({ box, pitch, seed }) {
     const side = CELLS * pitch;
     const { xs, ys } = scatteredPoints(side, pitch, seed);
+    // Side of the square that each has to itself: darts never fill the plane to the last place.
+    const own = side / Math.sqrt(xs.length);
     return {
-      reach: ROUND_REACH * pitch,
-      largest: { area: pitch * pitch, wide: pitch, high: pitch },
+      reach: ROUND_REACH * own,
+      largest: { area: own * own, wide: own, high: own },
       sitesIn({ left, top, right, bottom }) {
         const sites: Site[] = [];
         const first = Math.floor((left - box.left) / side);
@@ -28,7 +30,7 @@ export const scattered: LatticeKind = {
             for (let k = 0; k < xs.length; k++) {
               const [x, y] = [box.left + i * side + xs[k]!, box.top + j * side + ys[k]!];
               if (x < left || y < top || x >= right || y >= bottom) continue;
-              sites.push(roundSite(j, i * xs.length + k, x, y, pitch));
+              sites.push(roundSite(j, i * xs.length + k, x, y, own));
             }
           }
         }

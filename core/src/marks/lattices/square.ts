@@ -9,7 +9,12 @@ const CORNERS = [
 ] as const;
 
 /** Rows and columns of rectangles: `across` of them and `down`, or as many as fill the box. */
-export const rectangles = (width: number, height: number, pitch: number, counts: { across: number; down: number } | null) => {
+export const rectangles = (
+  width: number,
+  height: number,
+  pitch: number,
+  counts: { across: number; down: number } | null,
+) => {
   if (!counts) return { px: pitch, py: pitch, down: 0 };
   const px = width / counts.across;
   // Without a count down cells are square, and a last row that is cut fills the sheet.

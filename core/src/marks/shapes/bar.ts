@@ -9,6 +9,14 @@ export const bar = markShape({
   path({ aspect, round }) {
     const half = 0.5 / Math.sqrt(1 + aspect * aspect);
     const [x, y] = [half, half * aspect];
-    return cornered([[x, -y], [x, y], [-x, y], [-x, -y]], round);
+    return cornered(
+      [
+        [x, -y],
+        [x, y],
+        [-x, y],
+        [-x, -y],
+      ],
+      round,
+    );
   },
 });

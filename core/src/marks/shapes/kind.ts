@@ -26,5 +26,6 @@ export interface MarkShape {
   path(s: ShapeSettings): string;
 }
 
-export const markShape = <const N extends string>(shape: MarkShape & { readonly name: N }): MarkShape & { readonly name: N } =>
-  shape;
+export const markShape = <const N extends string>(
+  shape: MarkShape & { readonly name: N },
+): MarkShape & { readonly name: N } => shape;

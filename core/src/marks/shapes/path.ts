@@ -32,10 +32,26 @@ export function oval(rx: number, ry: number, back = false): string {
   const [kx, ky] = [QUARTER * rx, QUARTER * ry];
   const s = back ? -1 : 1;
   const arcs: readonly (readonly [Place, Place, Place])[] = [
-    [[rx, s * ky], [kx, s * ry], [0, s * ry]],
-    [[-kx, s * ry], [-rx, s * ky], [-rx, 0]],
-    [[-rx, -s * ky], [-kx, -s * ry], [0, -s * ry]],
-    [[kx, -s * ry], [rx, -s * ky], [rx, 0]],
+    [
+      [rx, s * ky],
+      [kx, s * ry],
+      [0, s * ry],
+    ],
+    [
+      [-kx, s * ry],
+      [-rx, s * ky],
+      [-rx, 0],
+    ],
+    [
+      [-rx, -s * ky],
+      [-kx, -s * ry],
+      [0, -s * ry],
+    ],
+    [
+      [kx, -s * ry],
+      [rx, -s * ky],
+      [rx, 0],
+    ],
   ];
   return `M${at([rx, 0])}${arcs.map((arc) => `C${arc.map(at).join(' ')}`).join('')}Z`;
 }

@@ -11,7 +11,18 @@ export const plus = markShape({
     const r = 0.5 / Math.sqrt(1 + inner * inner);
     const t = r * inner;
     const corners: Place[] = [
-      [t, -r], [t, -t], [r, -t], [r, t], [t, t], [t, r], [-t, r], [-t, t], [-r, t], [-r, -t], [-t, -t], [-t, -r],
+      [t, -r],
+      [t, -t],
+      [r, -t],
+      [r, t],
+      [t, t],
+      [t, r],
+      [-t, r],
+      [-t, t],
+      [-r, t],
+      [-r, -t],
+      [-t, -t],
+      [-t, -r],
     ];
     return cornered(corners, round);
   },

@@ -23,7 +23,13 @@ export interface Drawn {
 }
 
 const hexOf = (light: readonly number[]): string =>
-  `#${light.map((v) => byteOfLight(Math.min(1, Math.max(0, v))).toString(16).padStart(2, '0')).join('')}`;
+  `#${light
+    .map((v) =>
+      byteOfLight(Math.min(1, Math.max(0, v)))
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`;
 
 /** A circle under a matrix that scales it alike in both directions is a circle. */
 function circleOf({ unit, matrix: [a, b, c, d, e, f] }: Mark): Drawn['circle'] {
@@ -64,7 +70,12 @@ export interface DrawnGroup {
 const JOINED = 0.9;
 
 /** The marks of all passes as they are written to a file, with progress over all of them. */
-export function drawnGroups({ env, job, passes, progress }: Pick<OutputWork, 'env' | 'job' | 'passes' | 'progress'>): DrawnGroup[] {
+export function drawnGroups({
+  env,
+  job,
+  passes,
+  progress,
+}: Pick<OutputWork, 'env' | 'job' | 'passes' | 'progress'>): DrawnGroup[] {
   const all = planMarks(env, job, passes);
   const { height } = sheetPixels(job.sheet);
   return all.map((marks, k) => {

@@ -7,7 +7,12 @@ import { short, textSink } from './text-sink.ts';
 
 /** Group codes and values of a DXF file (drawing exchange format, release 12, published by its maker), two lines each. */
 const pairs = (...of: readonly (readonly [number, string | number])[]): string =>
-  of.map(([code, value]) => `${code}\n${typeof value === 'number' && code !== 62 && code !== 66 && code !== 70 ? short(value) : value}\n`).join('');
+  of
+    .map(
+      ([code, value]) =>
+        `${code}\n${typeof value === 'number' && code !== 62 && code !== 66 && code !== 70 ? short(value) : value}\n`,
+    )
+    .join('');
 
 /** A layer's name: letters, digits and dashes, as release 12 wants them. */
 const layerName = (ink: string, place: number): string =>
@@ -15,7 +20,19 @@ const layerName = (ink: string, place: number): string =>
 
 function head({ sheet }: Job, layers: readonly string[]): string {
   return (
-    pairs([0, 'SECTION'], [2, 'HEADER'], [9, '$ACADVER'], [1, 'AC1009'], [9, '$EXTMIN'], [10, -sheet.bleed], [20, -sheet.bleed], [9, '$EXTMAX'], [10, sheet.width + sheet.bleed], [20, sheet.height + sheet.bleed], [0, 'ENDSEC']) +
+    pairs(
+      [0, 'SECTION'],
+      [2, 'HEADER'],
+      [9, '$ACADVER'],
+      [1, 'AC1009'],
+      [9, '$EXTMIN'],
+      [10, -sheet.bleed],
+      [20, -sheet.bleed],
+      [9, '$EXTMAX'],
+      [10, sheet.width + sheet.bleed],
+      [20, sheet.height + sheet.bleed],
+      [0, 'ENDSEC'],
+    ) +
     pairs([0, 'SECTION'], [2, 'TABLES'], [0, 'TABLE'], [2, 'LAYER'], [70, layers.length]) +
     layers.map((name, k) => pairs([0, 'LAYER'], [2, name], [70, 0], [62, (k % 7) + 1], [6, 'CONTINUOUS'])).join('') +
     pairs([0, 'ENDTAB'], [0, 'ENDSEC'], [0, 'SECTION'], [2, 'ENTITIES'])
@@ -32,7 +49,8 @@ function entities(drawn: Drawn, layer: string, x: (px: number) => number, y: (px
     .outline()
     .map((p) => {
       let text = pairs([0, 'POLYLINE'], [8, layer], [66, 1], [10, 0], [20, 0], [70, 1]);
-      for (let k = 0; k < p.length; k += 2) text += pairs([0, 'VERTEX'], [8, layer], [10, x(p[k]!)], [20, y(p[k + 1]!)]);
+      for (let k = 0; k < p.length; k += 2)
+        text += pairs([0, 'VERTEX'], [8, layer], [10, x(p[k]!)], [20, y(p[k + 1]!)]);
       return text + pairs([0, 'SEQEND'], [8, layer]);
     })
     .join('');

@@ -48,7 +48,9 @@ export const marksSvg = output({
     for (const [k, { pass, bands }] of drawnGroups(work).entries()) {
       const ink = hexOfLight(solidLight(pass.ink));
       const blend = pass.ink.meets === 'overprint' ? ' style="mix-blend-mode:multiply"' : '';
-      text.write(`<g id="marks-${k + 1}" data-pass="${xml(pass.name)}" data-ink="${xml(pass.ink.name || pass.name)}" fill="${ink}"${blend}>\n`);
+      text.write(
+        `<g id="marks-${k + 1}" data-pass="${xml(pass.name)}" data-ink="${xml(pass.ink.name || pass.name)}" fill="${ink}"${blend}>\n`,
+      );
       for (const band of bands()) for (const drawn of band) text.write(svgElement(drawn, mm));
       text.write('</g>\n');
     }

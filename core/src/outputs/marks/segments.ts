@@ -22,7 +22,15 @@ function segmentsOf(path: string): readonly Segment[] {
       else if (letter === 'H') out.push(['L', a, y]);
       else if (letter === 'V') out.push(['L', x, a]);
       else if (letter === 'Q') {
-        out.push(['C', x + (2 / 3) * (a - x), y + (2 / 3) * (b - y), c + (2 / 3) * (a - c), d + (2 / 3) * (b - d), c, d]);
+        out.push([
+          'C',
+          x + (2 / 3) * (a - x),
+          y + (2 / 3) * (b - y),
+          c + (2 / 3) * (a - c),
+          d + (2 / 3) * (b - d),
+          c,
+          d,
+        ]);
       } else out.push(['Z']);
     });
   if (known.size > 500) known.clear();

@@ -12,7 +12,8 @@ export const MOST_MARKS = 4_000_000;
 
 const usesCentre = (s: MarkSettings): boolean =>
   markLatticeOf(s.lattice).centred || s.turning === 'centre' || s.mirror !== 'none';
-const usesChance = (s: MarkSettings): boolean => markLatticeOf(s.lattice).chance || s.turning === 'chance' || s.ragged > 0;
+const usesChance = (s: MarkSettings): boolean =>
+  markLatticeOf(s.lattice).chance || s.turning === 'chance' || s.ragged > 0;
 
 /** Everything that marks are made of. What the settings do not use is taken at its normal value. */
 function inputs({ own, shared, pitch, width, height, bleed, ppi }: ScreenAsked<MarkSettings>): MarkInputs {
