@@ -27,7 +27,16 @@ export { MARK_LATTICES } from './marks/lattices/index.ts';
 export { type CellSize, type Site, siteId } from './marks/lattices/kind.ts';
 export type { Mark as PrintedMark } from './marks/mark.ts';
 export { type OwnShape, ownShape, ShapeError } from './marks/own-shape.ts';
-export { MARK_PARAMS, type MarkSettings } from './marks/params.ts';
+export {
+  MARK_COLOUR_PARAMS,
+  MARK_EDGE_PARAMS,
+  MARK_JOIN_PARAMS,
+  MARK_PARAMS,
+  MARK_PLACE_PARAMS,
+  MARK_SHAPE_PARAMS,
+  MARK_SIZE_PARAMS,
+  type MarkSettings,
+} from './marks/params.ts';
 export { MARK_SHAPES } from './marks/shapes/index.ts';
 export * from './raster/area.ts';
 export * from './raster/bitmap.ts';

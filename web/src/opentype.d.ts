@@ -13,6 +13,8 @@ declare module 'opentype.js' {
     readonly names?: { readonly fullName?: { readonly en?: string } };
     readonly tables: { readonly os2?: Readonly<Record<string, unknown>> };
     charToGlyph(char: string): Glyph;
+    /** 0 for a letter that the font lacks. */
+    charToGlyphIndex(char: string): number;
     getKerningValue(left: Glyph, right: Glyph): number;
   }
   export function parse(bytes: ArrayBuffer): Font;

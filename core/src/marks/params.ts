@@ -27,12 +27,17 @@ const counted = (s: Settings) => s.fit === 'counts' && ofLattice((l) => l.counte
 const LETTERS = {
   name: 'letters',
   label: 'Letters',
+  group: 'Figures',
   about: 'Letters of a font: one, a text, or a set by how dark each is.',
 };
 
-const SHAPE_CHOICE = MARK_SHAPES.map(({ name, label, about }) => ({ name, label, about }));
+/** A letter to begin with, of the first face that ships (Bricolage Grotesque ExtraBold, SIL Open Font License). */
+const LETTER_A =
+  'A\tM0.19 0L0.014 0L0.238-0.66L0.474-0.66L0.698 0L0.522 0L0.485-0.124L0.227-0.124ZM0.259-0.232L0.453-0.232L0.364-0.534L0.348-0.534Z';
 
-export const SHAPE_PARAMS = {
+const SHAPE_CHOICE = MARK_SHAPES.map(({ name, label, group, about }) => ({ name, label, group, about }));
+
+export const MARK_SHAPE_PARAMS = {
   shape: choiceOf('Shape', 'What the marks look like.', [...SHAPE_CHOICE, LETTERS], 'circle'),
   sides: { ...whole('Sides', 'Corners of a polygon, or points of a star.', 6, 3, 60), ...ofShape('sides') },
   inner: { ...share('Inner', 'How far a hole or a notch reaches out.', 0.5, 0.05, 0.95), ...ofShape('inner') },
@@ -79,7 +84,7 @@ export const SHAPE_PARAMS = {
     kind: 'text',
     label: 'Outlines of letters',
     about: 'Each letter, a tab and its outline as an SVG path, an em 1 high, line by line.',
-    normal: '',
+    normal: LETTER_A,
     longest: 2_000_000,
     hidden: true,
     ...onlyFor('shape', 'letters'),
@@ -109,7 +114,7 @@ export const SHAPE_PARAMS = {
   },
 } as const satisfies Params;
 
-export const PLACE_PARAMS = {
+export const MARK_PLACE_PARAMS = {
   lattice: choiceOf('Lattice', 'Where the marks stand.', MARK_LATTICES, 'square'),
   fit: {
     ...choiceOf('Cells', 'What the cells are counted by.', [
@@ -173,7 +178,7 @@ export const PLACE_PARAMS = {
   ),
 } as const satisfies Params;
 
-export const SIZE_PARAMS = {
+export const MARK_SIZE_PARAMS = {
   sizing: choiceOf('Size by', 'What a size means.', [
     { name: 'area', label: 'Area', about: 'The area of a mark is that share of its cell, so that tone is true.' },
     { name: 'width', label: 'Width', about: 'Its width is that share of what fits its cell.' },
@@ -218,7 +223,7 @@ const EDGE_AMOUNTS = Object.fromEntries(
 
 const anyEdge = (s: Settings) => EDGE_KINDS.some(({ name }) => (s[name] as number) > 0);
 
-export const EDGE_PARAMS = {
+export const MARK_EDGE_PARAMS = {
   ...EDGE_AMOUNTS,
   teeth: {
     ...whole('Teeth', 'Teeth, ripples or notches round a mark.', 12, 3, 60),
@@ -227,7 +232,7 @@ export const EDGE_PARAMS = {
   edgesByTone: { ...flag('Edges by tone', 'Full in the shadows, none in the highlights.', false), when: anyEdge },
 } as const satisfies Params;
 
-export const COLOUR_PARAMS = {
+export const MARK_COLOUR_PARAMS = {
   colour: choiceOf('Colour', 'What the marks are printed in.', [
     { name: 'ink', label: 'The ink', about: 'One plate in the ink of the pass.' },
     {
@@ -277,7 +282,7 @@ export const COLOUR_PARAMS = {
 
 const joined = (s: Settings) => s.join === true && s.colour === 'ink';
 
-export const JOIN_PARAMS = {
+export const MARK_JOIN_PARAMS = {
   atEdge: choiceOf('At edges', 'What happens at the edges of the sheet and of the stencil.', [
     { name: 'cut', label: 'Cut', about: 'Marks end at the edge.' },
     { name: 'whole', label: 'Whole marks', about: 'Only marks that lie inside altogether.' },
@@ -313,12 +318,12 @@ export const JOIN_PARAMS = {
 
 /** The settings of a screen of marks. */
 export const MARK_PARAMS = {
-  ...SHAPE_PARAMS,
-  ...PLACE_PARAMS,
-  ...SIZE_PARAMS,
-  ...EDGE_PARAMS,
-  ...COLOUR_PARAMS,
-  ...JOIN_PARAMS,
+  ...MARK_SHAPE_PARAMS,
+  ...MARK_PLACE_PARAMS,
+  ...MARK_SIZE_PARAMS,
+  ...MARK_EDGE_PARAMS,
+  ...MARK_COLOUR_PARAMS,
+  ...MARK_JOIN_PARAMS,
   edits: {
     kind: 'mark edits',
     label: 'Edits by hand',

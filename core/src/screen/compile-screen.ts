@@ -78,7 +78,13 @@ export const screenLpi = (sheet: SheetGeometry, { frequency }: Pick<Screen, 'fre
 /** Width in sheet pixels of what repeats to the eye: a cell, a tile, or a few grains. */
 export function screenCellWidth(sheet: SheetGeometry, screen: Screen): number {
   const { family, own } = chosen(screen);
-  return family.cellWidth(own, screenPitch(sheet, screen), sheet.ppi);
+  return family.cellWidth(own, screenPitch(sheet, screen), sheet.ppi, sheetPixels(sheet).width);
+}
+
+/** A screen as a sample of a few cells shows it. */
+export function sampledScreen(screen: Screen): Screen {
+  const { family, own } = chosen(screen);
+  return { ...screen, [family.name]: family.inSample(own) };
 }
 
 /** A screen in few words: `30 lpi 45°`, or what its family says instead. */

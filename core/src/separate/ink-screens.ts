@@ -31,8 +31,12 @@ export interface InStep {
   readonly rosette: readonly boolean[];
 }
 
-const rowsOf = (sheet: SheetGeometry, screen: Screen | null): Rows | null =>
-  screen && screenTraits(screen, sheet.ppi).rows ? { lpi: screenLpi(sheet, screen), angle: screen.angle } : null;
+/** Rows of a screen whose thresholds are known wherever it prints: outlines take the tones of their own cells. */
+function rowsOf(sheet: SheetGeometry, screen: Screen | null): Rows | null {
+  if (!screen) return null;
+  const { rows, outlines } = screenTraits(screen, sheet.ppi);
+  return rows && !outlines ? { lpi: screenLpi(sheet, screen), angle: screen.angle } : null;
+}
 
 /**
  * For each ink whether its screen is one of three that make a rosette. These are compiled to keep step exactly, so that

@@ -45,6 +45,15 @@ const asArtwork = (passId: string, fillId: string): Edit =>
     return { ...pass, fills: [first!, ...others], ink: { ...ink, meets } };
   });
 
+/** Changes settings of marks; those that are given colours of their own print as artwork. */
+export const setMarks =
+  (id: string, part: Partial<Screen['marks']>): Edit =>
+  (job) => {
+    const changed = setFamilySettings(id, 'marks', part)(job);
+    const pass = changed.passes.find((p) => p.fills.some((f) => f.id === id));
+    return pass && part.colour !== undefined ? asArtwork(pass.id, id)(changed) : changed;
+  };
+
 /** Changes settings of a fill without a screen. */
 export const setSmooth =
   (id: string, part: Partial<Screen['smooth']>): Edit =>

@@ -4,6 +4,7 @@ import {
   composeExact,
   createDisplayMeans,
   planPass,
+  sampledScreen,
   screenCellWidth,
   screenPitch,
   screenTraits,
@@ -56,7 +57,7 @@ export function sampleJob(
     // What is coverage already is asked for in even steps.
     tone: pointTone(meantTone(fill)),
     feed: { ...DEFAULT_FEED, picture: 'sample', fit: 'own', width: mm(width) },
-    screen: { ...fill.screen, frequency: px(pitch) },
+    screen: { ...sampledScreen(fill.screen), frequency: px(pitch) },
   });
   return {
     pass: sample,

@@ -51,6 +51,7 @@ import type { View } from './view.ts';
 import { warmCompiler } from './warm-compiler.ts';
 import { warmUp } from './warm-up.ts';
 import { makeWhole } from './make-whole.ts';
+import { markOutlines, type SheetMarks, sheetMarks } from './sheet-marks.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
 import { SheetEngine } from './sheet-engine.ts';
 import type { ExactPixels, Slab } from './slab.ts';
@@ -133,6 +134,14 @@ const api = {
   },
   tint(asked: Parameters<typeof tintSample>[1]): Sample {
     return sent(tintSample(engine, asked));
+  },
+  /** The marks of a fill, one by one. */
+  marks(job: Job, pass: Pass, fill: string): SheetMarks {
+    return sheetMarks(engine, job, pass, fill);
+  },
+  /** Outlines of some of its marks as an SVG path in mm of the sheet. */
+  markOutlines(job: Job, pass: Pass, fill: string, ids: readonly number[]): string {
+    return markOutlines(engine, job, pass, fill, ids);
   },
   /** Stencils that let print at a place of the sheet in mm. */
   stencilsAt(job: Job, x: number, y: number): string[] {

@@ -12,24 +12,26 @@ interface Props<T extends string> {
   readonly label: string;
   readonly value: T;
   readonly options: readonly Option<T>[];
+  /** Narrow, where many stand in one row. */
+  readonly dense?: boolean;
   onChange(value: T): void;
 }
 
-function ChoicePart<T extends string>({ label, value, options, onChange }: Props<T>) {
+function ChoicePart<T extends string>({ label, value, options, dense = false, onChange }: Props<T>) {
   return (
     <ToggleGroup.Root
       type="single"
       aria-label={label}
       value={value}
       onValueChange={(next) => next && onChange(next as T)}
-      className="flex flex-wrap gap-1"
+      className={`flex flex-wrap ${dense ? 'gap-[3px]' : 'gap-1'}`}
     >
       {options.map((o) => (
         <ToggleGroup.Item
           key={o.value}
           value={o.value}
           title={o.title}
-          className="h-6 min-w-6 border border-hairline px-[7px] text-[12px] leading-none hover:border-ink data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper"
+          className={`h-6 min-w-6 border border-hairline leading-none ${dense ? 'px-[5px] text-[11.5px]' : 'px-[7px] text-[12px]'} hover:border-ink data-[state=on]:border-ink data-[state=on]:bg-ink data-[state=on]:font-semibold data-[state=on]:text-paper`}
         >
           {o.label}
         </ToggleGroup.Item>

@@ -4,6 +4,7 @@ import { cornered } from './path.ts';
 export const bar = markShape({
   name: 'bar',
   label: 'Bar',
+  group: 'With corners',
   about: 'A rectangle, as high beside its width as is set; its corners can be rounded.',
   uses: ['aspect', 'round'],
   path({ aspect, round }) {

@@ -7,6 +7,7 @@ const TIP_Y = Math.sqrt(3) / 4;
 export const crescent = markShape({
   name: 'crescent',
   label: 'Crescent',
+  group: 'Round',
   about: 'A moon with its horns to the right, as thin as is set.',
   uses: ['inner'],
   path({ inner }) {

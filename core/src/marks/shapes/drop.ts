@@ -3,6 +3,7 @@ import { markShape } from './kind.ts';
 export const drop = markShape({
   name: 'drop',
   label: 'Drop',
+  group: 'Round',
   about: 'A drop with its point upwards.',
   uses: [],
   path: () =>

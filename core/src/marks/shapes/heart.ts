@@ -3,6 +3,7 @@ import { markShape } from './kind.ts';
 export const heart = markShape({
   name: 'heart',
   label: 'Heart',
+  group: 'Figures',
   about: 'A heart with its point downwards.',
   uses: [],
   path: () =>

@@ -20,6 +20,8 @@ export interface MarkShape {
   /** Its name in jobs. */
   readonly name: string;
   readonly label: string;
+  /** Heading under which it is found. */
+  readonly group: string;
   readonly about: string;
   readonly uses: readonly ShapeSetting[];
   /** Its outline as an SVG path within a circle of radius ½ about 0, 0; y runs downwards. */

@@ -4,6 +4,7 @@ import { cornered, type Place } from './path.ts';
 export const plus = markShape({
   name: 'plus',
   label: 'Plus',
+  group: 'With corners',
   about: 'Two bars that cross, as thick as is set.',
   uses: ['inner', 'round'],
   path({ inner, round }) {

@@ -4,6 +4,7 @@ import { cornered, polar } from './path.ts';
 export const polygon = markShape({
   name: 'polygon',
   label: 'Polygon',
+  group: 'With corners',
   about: 'Equal sides, three or more; its corners can be rounded.',
   uses: ['sides', 'round'],
   // Of an even number of sides none points upwards but a flat one lies below, as a square stands.

@@ -4,6 +4,7 @@ import { cornered, polar } from './path.ts';
 export const star = markShape({
   name: 'star',
   label: 'Star',
+  group: 'With corners',
   about: 'Points, three or more, with notches as deep as is set.',
   uses: ['sides', 'inner', 'round'],
   path: ({ sides, inner, round }) =>

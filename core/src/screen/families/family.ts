@@ -78,8 +78,10 @@ export interface ScreenFamily<N extends string = string, P extends Params = Para
   prints(own: SettingsOf<P>): Prints;
   /** Ids of the job's pictures that it is made of. */
   pictures(own: SettingsOf<P>): readonly string[];
-  /** Width in sheet pixels of what repeats to the eye. */
-  cellWidth(own: SettingsOf<P>, pitch: number, ppi: number): number;
+  /** Width in sheet pixels of what repeats to the eye, on a sheet so many pixels wide. */
+  cellWidth(own: SettingsOf<P>, pitch: number, ppi: number, width: number): number;
+  /** The same settings for a sample of a few cells, which is no sheet: nothing in it is counted, joined or left free. */
+  inSample(own: SettingsOf<P>): SettingsOf<P>;
   /** What a plate's caption says where there is no frequency and angle to say; empty for screens on a lattice. */
   caption(own: SettingsOf<P>): string;
   /** Says why a sheet cannot be screened with these settings, in one sentence; null if it can. */
@@ -89,11 +91,12 @@ export interface ScreenFamily<N extends string = string, P extends Params = Para
 
 /** A family as its own folder states it: `compile` sees nothing but the inputs, so that they are its key. */
 export interface FamilyDefinition<N extends string, P extends Params, I>
-  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints' | 'fault'> {
+  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints' | 'fault' | 'inSample'> {
   /** Left out by families that print one ink, pictures by those that need none. */
   prints?(own: SettingsOf<P>): Prints;
   pictures?(own: SettingsOf<P>): readonly string[];
   caption?(own: SettingsOf<P>): string;
+  inSample?(own: SettingsOf<P>): SettingsOf<P>;
   fault?(asked: ScreenAsked<SettingsOf<P>>): string | null;
   /** Plain data: everything that the compiled screen depends on, and nothing else. */
   inputs(asked: ScreenAsked<SettingsOf<P>>): I;
@@ -110,6 +113,7 @@ export function screenFamily<const N extends string, P extends Params, I>(
     pictures: () => [],
     caption: () => '',
     fault: () => null,
+    inSample: (own) => own,
     ...definition,
     prints,
     plan(asked) {

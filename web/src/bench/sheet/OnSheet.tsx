@@ -7,6 +7,7 @@ import { ToolLayer } from '../tools/ToolLayer.tsx';
 import { GradationHandles } from '../tints/GradationHandles.tsx';
 import { TintDrop } from '../tints/TintDrop.tsx';
 import { type Tool, useTools } from '../tools/tool-store.ts';
+import { MarkLayer } from '../marks/MarkLayer.tsx';
 import { DrawLayer } from '../stencil/DrawLayer.tsx';
 import { hasHandles, passSeenBy } from '../stencil/draw-parts.ts';
 import { useStencilTools } from '../stencil/stencil-tools.ts';
@@ -58,6 +59,7 @@ export function OnSheet({ job, pass, whole, view }: Props) {
       {fill.feed.part === 'tint' && fill.feed.run !== 'flat' && tool === 'none' && (
         <GradationHandles job={job} fill={fill} view={view} />
       )}
+      {tool === 'marks' && <MarkLayer key={fill.id} job={job} pass={whole} fill={fill} view={view} />}
       {tool === 'stencil' && <DrawLayer job={job} pass={whole} fill={fill} view={view} />}
       <TintDrop job={job} pass={whole} fill={fill} view={view} />
       {overlay === 'clip' && (

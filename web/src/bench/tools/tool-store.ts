@@ -2,7 +2,17 @@ import { create } from 'zustand';
 import type { OverviewKind } from '../../engine/overviews.ts';
 
 /** What the pointer does on the sheet; without a tool it looks around. */
-export type Tool = 'none' | 'paint' | 'place' | 'crop' | 'pick' | 'cut-brush' | 'cut-mark' | 'pick-ink' | 'stencil';
+export type Tool =
+  | 'none'
+  | 'paint'
+  | 'place'
+  | 'crop'
+  | 'pick'
+  | 'cut-brush'
+  | 'cut-mark'
+  | 'pick-ink'
+  | 'stencil'
+  | 'marks';
 
 export interface Brush {
   readonly does: 'lighten' | 'darken' | 'erase';

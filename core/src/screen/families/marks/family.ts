@@ -50,7 +50,19 @@ export const MARKS = screenFamily({
     keepsEdges: own.atEdge !== 'cut',
   }),
   prints: markPrints,
-  cellWidth: (_, pitch) => pitch,
+  cellWidth: (own, pitch, _, width) => (isCounted(own) ? width / own.across : pitch),
+  inSample: (own) => ({
+    ...own,
+    fit: 'frequency',
+    margin: 0,
+    innerRadius: 0,
+    rings: 0,
+    mirror: 'none',
+    dropBelow: 0,
+    atEdge: 'cut',
+    join: false,
+    edits: [],
+  }),
   caption: (own) => (isCounted(own) ? `${own.across} \u00d7 ${own.down || 'as high'} marks` : ''),
   fault: (asked) => {
     const count = markCount(asked.own, { sheet: asked, pitch: asked.pitch });

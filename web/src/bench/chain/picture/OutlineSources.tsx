@@ -1,3 +1,4 @@
+import { FACES } from '@chromatype/core';
 import { useEffect, useState } from 'react';
 import { Button } from '../../../ui/Button.tsx';
 import { chooseFile } from '../../../ui/files.ts';
@@ -22,11 +23,11 @@ export function FontChoice({ settings, aspect, change }: FontProps) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: outlines follow the settings they are drawn from
   useEffect(() => {
     let current = true;
-    void import('./lettering.ts').then(async ({ FONTS, letterPath, ownFonts }) => {
+    void import('./lettering.ts').then(async ({ letterPath, ownFonts }) => {
       const own = await ownFonts();
       const path = await letterPath(settings as never, aspect);
       if (!current) return;
-      setNames([...FONTS.map((f) => f.name), ...own]);
+      setNames([...FACES.map((f) => f.name), ...own]);
       if (path === null)
         setWrong(`The font “${settings.font}” is not at hand; the letters stay as they are until it is opened.`);
       else {

@@ -31,15 +31,20 @@ async function openPalette(): Promise<readonly string[] | null> {
   }
 }
 
+interface Props extends ChainProps {
+  /** Whose palette it is. */
+  readonly family?: 'grain' | 'marks';
+}
+
 /** The colours that a palette screen prints: edited by hand, built in, from a file or from the picture. */
-export function PaletteEditor({ job, pass, fill }: ChainProps) {
-  const { palette } = fill.screen.grain;
+export function PaletteEditor({ job, pass, fill, family = 'grain' }: Props) {
+  const { palette } = fill.screen[family];
   const [chosen, setChosen] = useState(0);
   const [count, setCount] = useState(6);
   const picture = pictureOf(job, fill.feed);
   const ready = usePictures((s) => (picture?.hash ? s.byHash[picture.hash]?.state === 'ready' : false));
   const at = Math.min(chosen, palette.length - 1);
-  const set = (colours: readonly string[]) => edit(setFamilySettings(fill.id, 'grain', { palette: colours }));
+  const set = (colours: readonly string[]) => edit(setFamilySettings(fill.id, family, { palette: colours }));
   const builtIn = PALETTES.findIndex((p) => p.colours.map((c) => c.colour).join() === palette.join());
 
   async function fromPicture(): Promise<void> {

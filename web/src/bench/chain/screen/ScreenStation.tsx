@@ -28,6 +28,9 @@ import { FrequencyUnit } from './FrequencyUnit.tsx';
 import { PassSample } from '../../PassSample.tsx';
 import { FrequencyField } from './FrequencyField.tsx';
 import { GrainControls, GrainSize } from './GrainControls.tsx';
+import { MarkCells } from './marks/MarkCells.tsx';
+import { MarkControls } from './marks/MarkControls.tsx';
+import { MarkSize } from './marks/MarkSize.tsx';
 import { SmoothControls } from './SmoothControls.tsx';
 import { WearControls } from './WearControls.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
@@ -38,19 +41,27 @@ const FAMILY_CHOICES = FAMILIES.map((f) => ({ value: f.name, label: f.label, tit
 type Part = (props: ChainProps) => React.ReactNode;
 
 /** Families whose cells are chosen in a way of their own; the others have what their table of settings gives them. */
-const CELLS: Partial<Record<FamilyName, Part>> = { dots: DotCells, grain: GrainCells, tile: TileCells };
+const CELLS: Partial<Record<FamilyName, Part>> = {
+  dots: DotCells,
+  grain: GrainCells,
+  marks: MarkCells,
+  tile: TileCells,
+};
 
 /** Families that are chosen and set in the open, without a dial. */
 const PLAIN: Partial<Record<FamilyName, Part>> = { smooth: SmoothControls };
 
 /** Families with controls of their own, shown when the station is open. */
-const CONTROLS: Partial<Record<FamilyName, Part>> = { grain: GrainControls };
+const CONTROLS: Partial<Record<FamilyName, Part>> = { grain: GrainControls, marks: MarkControls };
 
 /** Families whose size is not a frequency. */
-const SIZES: Partial<Record<FamilyName, Part>> = { grain: GrainSize };
+const SIZES: Partial<Record<FamilyName, Part>> = { grain: GrainSize, marks: MarkSize };
 
 /** The shared settings beside the dial; the others are shown when the station is open. */
 const BESIDE_DIAL: readonly string[] = ['angle', 'smallest', 'solidFrom', 'oneTone'];
+
+/** Outlines have sizes of their own there. */
+const BESIDE_OUTLINES: readonly string[] = ['angle'];
 
 function noteOf({ sheet }: Job, screen: Screen): string {
   if (!screenTraits(screen, sheet.ppi).lattice) return screenCaption(sheet, screen);
@@ -66,6 +77,7 @@ function ScreenStationPart({ job, pass, fill }: ChainProps) {
   const Controls = CONTROLS[screen.family] ?? FamilyControls;
   const Size = SIZES[screen.family] ?? FrequencyField;
   const shared = sharedFieldsOf(screen, job.sheet.ppi);
+  const beside = screenTraits(screen, job.sheet.ppi).outlines ? BESIDE_OUTLINES : BESIDE_DIAL;
   const field = (name: keyof typeof SHARED_PARAMS) => (
     <ParamField
       key={name}
@@ -84,13 +96,14 @@ function ScreenStationPart({ job, pass, fill }: ChainProps) {
       more={
         <div className="grid grid-cols-1 gap-1">
           {screenTraits(screen, job.sheet.ppi).lattice && <FrequencyUnit job={job} fill={fill} />}
-          {shared.filter((name) => !BESIDE_DIAL.includes(name)).map(field)}
+          {shared.filter((name) => !beside.includes(name)).map(field)}
           {!Plain && <Controls job={job} pass={pass} fill={fill} />}
           <WearControls fill={fill} />
         </div>
       }
     >
       <Choice
+        dense
         label="Family of screens"
         value={screen.family}
         options={FAMILY_CHOICES}
@@ -101,7 +114,7 @@ function ScreenStationPart({ job, pass, fill }: ChainProps) {
         <Dial job={job} pass={pass} fill={fill} />
         <div className="grid min-w-0 flex-1 grid-cols-1 content-start gap-0.5">
           <Size job={job} pass={pass} fill={fill} />
-          {shared.filter((name) => BESIDE_DIAL.includes(name)).map(field)}
+          {shared.filter((name) => beside.includes(name)).map(field)}
         </div>
       </div>
       <div className={`grid grid-cols-2 gap-2 pt-1.5 ${Plain ? 'hidden' : ''}`}>
