@@ -81,6 +81,12 @@ export function screenCellWidth(sheet: SheetGeometry, screen: Screen): number {
   return family.cellWidth(own, screenPitch(sheet, screen), sheet.ppi, sheetPixels(sheet).width);
 }
 
+/** Pixels from row to row in samples of a screen: marks that are counted have no pitch but that of their cells. */
+export function samplePitch(sheet: SheetGeometry, screen: Screen): number {
+  const { lattice, outlines } = screenTraits(screen, sheet.ppi);
+  return outlines && !lattice ? screenCellWidth(sheet, screen) : screenPitch(sheet, screen);
+}
+
 /** A screen as a sample of a few cells shows it. */
 export function sampledScreen(screen: Screen): Screen {
   const { family, own } = chosen(screen);

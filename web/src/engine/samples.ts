@@ -6,7 +6,7 @@ import {
   planPass,
   sampledScreen,
   screenCellWidth,
-  screenPitch,
+  samplePitch,
   screenTraits,
   separationsOn,
   passOf,
@@ -35,7 +35,7 @@ export interface Sample {
 }
 
 /** The pitch of a pass's screen in sheet pixels. */
-export const pitchPixels = (job: Job, pass: Pass): number => screenPitch(job.sheet, fillOf(pass).screen);
+export const pitchPixels = (job: Job, pass: Pass): number => samplePitch(job.sheet, fillOf(pass).screen);
 
 /** Width in sheet pixels of what repeats to the eye in a pass's screen. */
 export const cellPixels = (job: Job, pass: Pass): number => screenCellWidth(job.sheet, fillOf(pass).screen);
@@ -148,8 +148,8 @@ export function rampSample(engine: SheetEngine, { job, pass, width, height, draf
 export function screenSample(engine: SheetEngine, asked: ScreenAsked): Sample {
   const { job, pass, draft } = asked;
   const pitch = asked.pitch ?? pitchPixels(job, pass);
-  const { lattice } = screenTraits(fillOf(pass).screen, job.sheet.ppi);
-  const cell = asked.pitch === undefined || !lattice ? cellPixels(job, pass) : asked.pitch;
+  const { lattice, outlines } = screenTraits(fillOf(pass).screen, job.sheet.ppi);
+  const cell = asked.pitch === undefined || !(lattice || outlines) ? cellPixels(job, pass) : asked.pitch;
   const scale = reduction(cell, asked.largestCell);
   const [w, h] = [Math.ceil(asked.width / scale), Math.ceil(asked.height / scale)];
   const neutral = passOf(pass, { ...fillOf(pass), tone: { ...DEFAULT_TONE, meaning: 'even' } });
@@ -174,7 +174,7 @@ export function tintSample(engine: SheetEngine, asked: Omit<ScreenAsked, 'tone' 
     feed: { ...fill.feed, ...line },
     tone: DEFAULT_TONE,
     // On a sheet of another size a count across would be another frequency.
-    screen: { ...fill.screen, frequency: px(pitchPixels(job, pass)) },
+    screen: { ...sampledScreen(fill.screen), frequency: px(pitchPixels(job, pass)) },
   });
   const small = { ...job, sheet: { ...job.sheet, width: mm(w), height: mm(h), bleed: 0 }, passes: [sample] };
   return printedSmall({ engine, job: small, pass: sample, source: flatSource(1, 1, 0), draft: false }, scale);

@@ -32,9 +32,9 @@ function Tick({ angle }: { readonly angle: number }) {
 /** Turn it for the angle, pull across it for the frequency. Other passes' angles stand on its rim. */
 function DialPart({ job, pass, fill }: ChainProps) {
   const frame = useRef<HTMLDivElement>(null);
-  const { angle, family } = fill.screen;
+  const { angle } = fill.screen;
   const { lattice } = screenTraits(fill.screen, job.sheet.ppi);
-  const size = dialSize(family);
+  const size = dialSize(fill.screen);
 
   const drag = useDrag(({ xy: [x, y], movement: [mx, my], first, last, memo, initial: [ix, iy], shiftKey }) => {
     const box = frame.current!.getBoundingClientRect();

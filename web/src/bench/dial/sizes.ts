@@ -1,4 +1,4 @@
-import { type FamilyName, type Fill, type Job, screenPitch } from '@chromatype/core';
+import { type FamilyName, type Fill, type Job, MARK_LATTICES, type Screen, screenPitch } from '@chromatype/core';
 import { type Edit, setScreen } from '../../document/edits.ts';
 import { setFamilySettings } from '../../document/screen-edits.ts';
 import { pulled, pulledGrain } from './turning.ts';
@@ -49,7 +49,28 @@ const GRAIN: DialSize = {
   words: ({ screen: { grain } }) => `${Number(grain.size.toFixed(2))} ${grain.sizeIn}`,
 };
 
+const COUNTS: DialSize = {
+  name: 'number of marks',
+  start: (_, { screen }) => screen.marks.across,
+  pull(_, { id, screen: { marks } }, from, by) {
+    const across = Math.min(20_000, Math.max(1, Math.round(from * 2 ** (-by / 100))));
+    const down = marks.down && Math.max(1, Math.round((marks.down * across) / marks.across));
+    return setFamilySettings(id, 'marks', { across, down });
+  },
+  step(job, fill, direction, large) {
+    const { across } = fill.screen.marks;
+    const next = Math.max(1, across - direction * (large ? LARGE : 1));
+    return this.pull(job, fill, next, 0);
+  },
+  restore: ({ id }) => setFamilySettings(id, 'marks', { across: 49 }),
+  words: ({ screen: { marks } }) => `${marks.across} marks across`,
+};
+
 /** Families whose size is not their frequency. */
 const OWN: Partial<Record<FamilyName, DialSize>> = { grain: GRAIN };
 
-export const dialSize = (family: FamilyName): DialSize => OWN[family] ?? FREQUENCY;
+export function dialSize({ family, marks }: Screen): DialSize {
+  const counted =
+    family === 'marks' && marks.fit === 'counts' && MARK_LATTICES.some((l) => l.name === marks.lattice && l.counted);
+  return counted ? COUNTS : (OWN[family] ?? FREQUENCY);
+}

@@ -63,7 +63,8 @@ export const MARKS = screenFamily({
     join: false,
     edits: [],
   }),
-  caption: (own) => (isCounted(own) ? `${own.across} \u00d7 ${own.down || 'as high'} marks` : ''),
+  caption: (own) =>
+    isCounted(own) ? (own.down ? `${own.across} \u00d7 ${own.down} marks` : `${own.across} marks across`) : '',
   fault: (asked) => {
     const count = markCount(asked.own, { sheet: asked, pitch: asked.pitch });
     return count > MOST_MARKS

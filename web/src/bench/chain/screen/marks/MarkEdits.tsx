@@ -32,7 +32,11 @@ export function MarkEdits({ fill }: { readonly fill: Fill }) {
   const tool = useTools((s) => s.tool);
   const set = (next: readonly MarkEdit[]) => edit(setMarks(fill.id, { edits: next }));
   return (
-    <Fold title="By hand" note={edits.length > 0 ? `${edits.length} edits` : ''} open={edits.length > 0}>
+    <Fold
+      title="By hand"
+      note={edits.length === 0 ? '' : edits.length === 1 ? '1 edit' : `${edits.length} edits`}
+      open={edits.length > 0}
+    >
       <Button
         strong={tool === 'marks'}
         aria-pressed={tool === 'marks'}

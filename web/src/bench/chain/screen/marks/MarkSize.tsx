@@ -25,7 +25,9 @@ export function MarkSize({ job, fill }: Pick<ChainProps, 'job' | 'fill'>) {
   );
   return (
     <>
-      {canCount && <Choice label="Cells by" value={marks.fit} options={FITS} onChange={(fit) => change({ fit })} />}
+      {canCount && (
+        <Choice dense label="Cells by" value={marks.fit} options={FITS} onChange={(fit) => change({ fit })} />
+      )}
       {canCount && marks.fit === 'counts' ? (
         <>
           {field('across')}
