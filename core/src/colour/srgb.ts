@@ -34,3 +34,11 @@ export function linearOfHex(hex: string): LinearRgb {
 export function byteOfLight(light: number): number {
   return Math.round(encodeSrgb(Math.min(1, Math.max(0, light))) * 255);
 }
+
+let bytes: Uint8Array | null = null;
+
+/** The sRGB byte of each 16-bit light, made when it is first asked for. */
+export function bytesOfLight(): Uint8Array {
+  bytes ??= Uint8Array.from({ length: 65536 }, (_, k) => byteOfLight(k / 65535));
+  return bytes;
+}

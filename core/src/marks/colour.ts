@@ -45,3 +45,11 @@ export function alongSheet(width: number, height: number, degrees: number): (x: 
   const run = Math.abs(width * c) + Math.abs(height * s);
   return (x, y) => Math.min(1, Math.max(0, 0.5 + ((x - width / 2) * c - (y - height / 2) * s) / run));
 }
+
+/** A colour with its distance from the grey of its luminance (IEC 61966-2-1) multiplied; what leaves the range is cut. */
+export function saturated([r, g, b]: LinearRgb, times: number): LinearRgb {
+  if (times === 1) return [r, g, b];
+  const grey = 0.2126 * r + 0.7152 * g + 0.0722 * b;
+  const part = (v: number) => Math.min(1, Math.max(0, grey + times * (v - grey)));
+  return [part(r), part(g), part(b)];
+}

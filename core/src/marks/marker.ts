@@ -3,7 +3,7 @@ import { hash32 } from '../math/hash.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { cosine, sine } from '../math/exact.ts';
 import { cellSums, meanOf, pixelsOf, type PlanesReader, type Sums } from './cell-sums.ts';
-import { alongSheet, nearestOf, stopsColour } from './colour.ts';
+import { alongSheet, nearestOf, saturated, stopsColour } from './colour.ts';
 import { diffusedColours } from './diffuse.ts';
 import { type Edited, editsByMark } from './edits.ts';
 import { type Site, siteId } from './lattices/kind.ts';
@@ -143,7 +143,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
 
   const lightOf = (own: Sums): LinearRgb => {
     const mean = (k: number) => meanOf(own, k) / 65535;
-    return [mean(1), mean(2), mean(3)];
+    return saturated([mean(1), mean(2), mean(3)], s.saturation);
   };
   const isClear = (own: Sums): boolean => work.planes > 4 && meanOf(own, 4) > 32767;
 
@@ -178,7 +178,8 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     const unit = outlines.of({ tone, turn: readingOrder(site), seed: hash32(row, column, seed) });
     if (!unit || unit.area <= 0) return null;
     const times = edit?.times ?? 1;
-    const [w, h] = scaleOf(s, unit, site, s.shape === 'letters' && s.letterUse === 'ink' ? s.to : size);
+    const whole = scaleOf(s, unit, site, s.shape === 'letters' && s.letterUse === 'ink' ? s.to : size);
+    const [w, h] = [whole[0] * (1 - s.gap), whole[1] * (1 - s.gap)];
     const width = Math.max(w * (unit.box.right - unit.box.left), h * (unit.box.bottom - unit.box.top)) * times;
     if (width < s.dropBelow * perMm) return null;
     const turn = turnOf(s, { site, sums: its, tone, cx, cy, seed }) + ((edit?.turn ?? 0) * Math.PI) / 180;

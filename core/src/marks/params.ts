@@ -12,6 +12,7 @@ import {
 } from '../settings/params.ts';
 import { EDGE_KINDS, type EdgeName } from './edges/index.ts';
 import { MARK_LATTICES } from './lattices/index.ts';
+import { RELIEF_KINDS } from './relief/index.ts';
 import { MARK_SHAPES, type ShapeSetting, shapesUsing } from './shapes/index.ts';
 
 type Settings = Readonly<Record<string, unknown>>;
@@ -260,6 +261,15 @@ export const MARK_COLOUR_PARAMS = {
     max: 64,
     ...onlyFor('colour', 'palette'),
   },
+  names: {
+    kind: 'text',
+    label: 'Names of colours',
+    about: 'A line for each colour of the palette: its name, a tab and its stock number.',
+    normal: '',
+    longest: 20_000,
+    hidden: true,
+    ...onlyFor('colour', 'palette'),
+  },
   diffuse: {
     ...flag('Diffuse', 'What a colour is off by is passed on to the next marks.', false),
     ...onlyFor('colour', 'palette'),
@@ -278,6 +288,49 @@ export const MARK_COLOUR_PARAMS = {
     ...amount('Direction', 'Way of the gradient, counter-clockwise from the right.', 270, -360, 360, 1, '°'),
     ...onlyFor('colour', 'gradient'),
   },
+} as const satisfies Params;
+
+const coloured = (s: Settings) => s.colour !== 'ink';
+const inRelief = (s: Settings) => coloured(s) && s.relief !== 'none';
+
+export const MARK_RELIEF_PARAMS = {
+  relief: {
+    ...choiceOf(
+      'Pieces',
+      'What form the marks have, as pieces of a mosaic.',
+      [{ name: 'none', label: 'Flat', about: 'Flat marks.' }, ...RELIEF_KINDS],
+      'none',
+    ),
+    when: coloured,
+  },
+  gap: { ...share('Gap', 'What stays free between pieces, of the cell.', 0, 0, 0.8), when: coloured },
+  ground: {
+    ...choiceOf('Ground', 'What is seen between the pieces.', [
+      { name: 'stock', label: 'Stock', about: 'The stock.' },
+      { name: 'colour', label: 'Colour', about: 'A colour of its own.' },
+    ]),
+    when: coloured,
+  },
+  groundColour: {
+    kind: 'colours',
+    label: 'Colour of the ground',
+    about: 'What is seen between the pieces.',
+    normal: ['#2b2723'],
+    min: 1,
+    max: 1,
+    when: (s: Settings) => coloured(s) && s.ground === 'colour',
+  },
+  saturation: {
+    ...share('Saturation', 'How strong the colours of cells are, before a palette is chosen from.', 1, 0, 3),
+    when: (s: Settings) => s.colour === 'cell' || s.colour === 'palette',
+  },
+  light: {
+    ...amount('Light from', 'Where the light comes from, counter-clockwise from the right.', 135, -360, 360, 1, '°'),
+    when: inRelief,
+  },
+  height: { ...share('Height', 'How high pieces are, beside half of their width.', 0.5, 0.05, 1), when: inRelief },
+  gloss: { ...share('Gloss', 'How bright highlights are.', 0.35), when: inRelief },
+  shadow: { ...share('Shadow', 'How dark the shadows are that pieces cast.', 0.5), when: inRelief },
 } as const satisfies Params;
 
 const joined = (s: Settings) => s.join === true && s.colour === 'ink';
@@ -323,6 +376,7 @@ export const MARK_PARAMS = {
   ...MARK_SIZE_PARAMS,
   ...MARK_EDGE_PARAMS,
   ...MARK_COLOUR_PARAMS,
+  ...MARK_RELIEF_PARAMS,
   ...MARK_JOIN_PARAMS,
   edits: {
     kind: 'mark edits',

@@ -1,4 +1,4 @@
-import { cosine, sine } from '../../math/exact.ts';
+import { arcTangent, cosine, sine } from '../../math/exact.ts';
 
 export type Place = readonly [number, number];
 
@@ -10,16 +10,30 @@ export const polar = (radius: number, degrees: number): Place => [
 
 const at = ([x, y]: Place): string => `${Number(x.toFixed(9))} ${Number(y.toFixed(9))}`;
 
-const between = ([ax, ay]: Place, [bx, by]: Place, t: number): Place => [ax + (bx - ax) * t, ay + (by - ay) * t];
+const length = ([x, y]: Place): number => Math.sqrt(x * x + y * y);
 
-/** A closed path through corners; `round` 0..1 rounds each as far as the middles of its sides. */
+const tangent = (angle: number): number => sine(angle) / cosine(angle);
+
+/**
+ * A closed path through corners; `round` 0..1 rounds each by an arc that begins as far as half of its shorter side before
+ * it. An arc is one cubic curve, whose control points lie 4/3 tan(φ/4) radii along (common practice).
+ */
 export function cornered(corners: readonly Place[], round = 0): string {
   if (round <= 0) return `M${corners.map(at).join('L')}Z`;
   const n = corners.length;
-  const pieces = corners.map((corner, k) => {
-    const before = between(corner, corners[(k + n - 1) % n]!, round / 2);
-    const after = between(corner, corners[(k + 1) % n]!, round / 2);
-    return `${k === 0 ? 'M' : 'L'}${at(before)}Q${at(corner)} ${at(after)}`;
+  const pieces = corners.map(([x, y], k) => {
+    const [px, py] = corners[(k + n - 1) % n]!;
+    const [qx, qy] = corners[(k + 1) % n]!;
+    const [before, after] = [length([px - x, py - y]), length([qx - x, qy - y])];
+    const cut = (round * Math.min(before, after)) / 2;
+    const [ux, uy] = [(px - x) / before, (py - y) / before];
+    const [vx, vy] = [(qx - x) / after, (qy - y) / after];
+    // The way turns by so much at the corner.
+    const turn = Math.abs(arcTangent(ux * vy - uy * vx, -(ux * vx + uy * vy)));
+    const arm = turn < 1e-6 ? 0 : cut * (1 - ((4 / 3) * tangent(turn / 4)) / tangent(turn / 2));
+    const from: Place = [x + ux * cut, y + uy * cut];
+    const to: Place = [x + vx * cut, y + vy * cut];
+    return `${k === 0 ? 'M' : 'L'}${at(from)}C${at([x + ux * arm, y + uy * arm])} ${at([x + vx * arm, y + vy * arm])} ${at(to)}`;
   });
   return `${pieces.join('')}Z`;
 }

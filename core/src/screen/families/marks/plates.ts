@@ -2,6 +2,9 @@ import { edgeFilter } from '../../../marks/at-edge.ts';
 import { isJoined, joinedPlates } from '../../../marks/joining/joined-plates.ts';
 import { createMarker, type MarkInputs } from '../../../marks/marker.ts';
 import type { MarkSettings } from '../../../marks/params.ts';
+import { FLAT, reliefOf } from '../../../marks/relief/index.ts';
+import { litArtwork, type PieceLook } from '../../../marks/relief/lit-artwork.ts';
+import { linearOfHex } from '../../../colour/srgb.ts';
 import { artworkOfMarks, plateOfMarks } from '../../../marks/raster.ts';
 import type { MarkSource } from '../../../marks/source.ts';
 import { type CompiledScreen, ONE_INK, type Plater, type Prints, type ToneInput } from '../../compiled.ts';
@@ -26,6 +29,19 @@ function markSource(inputs: MarkInputs, { kernels, tones, colours, clear, finish
   return { inputs, marker, keep: edgeFilter(inputs, kernels, within) };
 }
 
+/** How marks look as pieces; null for flat marks on the stock. */
+function pieceLook({ relief, ground, groundColour, light, height, gloss, shadow }: MarkSettings): PieceLook | null {
+  const kind = reliefOf(relief);
+  if (!kind && ground === 'stock') return null;
+  return {
+    kind: kind ?? FLAT,
+    light: kind
+      ? { from: (light * Math.PI) / 180, height, gloss, shadow }
+      : { from: 0, height: 0, gloss: 0, shadow: 0 },
+    ground: ground === 'colour' ? linearOfHex(groundColour[0]!) : null,
+  };
+}
+
 function plater(inputs: MarkInputs, input: ToneInput): Plater {
   const { kernels } = input;
   let made: MarkSource | null = null;
@@ -35,12 +51,17 @@ function plater(inputs: MarkInputs, input: ToneInput): Plater {
   };
   if (isJoined(inputs.own)) return joinedPlates(ready, kernels, input.piecemeal);
   const coloured = inputs.own.colour !== 'ink';
+  const look = pieceLook(inputs.own);
   return {
     plate(area) {
       const { marker, keep } = ready();
       const { x, y, width, height, step } = area;
-      const marks = marker.marksNear({ left: x, top: y, right: x + width, bottom: y + height }, step).filter(keep);
-      return coloured ? artworkOfMarks(kernels, marks, area) : plateOfMarks(kernels, marks, area);
+      // Shadows reach further than the pieces that cast them.
+      const far = look ? marker.reach : 0;
+      const box = { left: x - far, top: y - far, right: x + width + far, bottom: y + height + far };
+      const marks = marker.marksNear(box, step).filter(keep);
+      if (!coloured) return plateOfMarks(kernels, marks, area);
+      return look ? litArtwork(kernels, marks, area, look) : artworkOfMarks(kernels, marks, area);
     },
     release() {},
   };

@@ -1,4 +1,4 @@
-import { byteOfLight } from '../../../colour/srgb.ts';
+import { bytesOfLight } from '../../../colour/srgb.ts';
 import { type Area, rowsOf } from '../../../raster/area.ts';
 import type { Artwork } from '../../../raster/plate.ts';
 import {
@@ -22,14 +22,6 @@ export const smoothPrints = ({ takes }: SmoothSettings): Prints => ({
   artwork: takes === 'picture',
 });
 
-let known: Uint8Array | null = null;
-
-/** The sRGB byte of each 16-bit light. */
-function byteTable(): Uint8Array {
-  known ??= Uint8Array.from({ length: 65536 }, (_, k) => byteOfLight(k / 65535));
-  return known;
-}
-
 /** Tones as shares of the ink. */
 const inkPlater = ({ tones }: ToneInput): Plater => ({
   plate(area) {
@@ -43,7 +35,7 @@ const inkPlater = ({ tones }: ToneInput): Plater => ({
 
 /** The sRGB byte of each 16-bit code of light after the tone curve. */
 function curvedBytes(tables: ToneTables): Uint8Array {
-  const table = byteTable();
+  const table = bytesOfLight();
   const tones = tables.tones(16);
   const out = new Uint8Array(tones.length);
   for (let k = 0; k < out.length; k++) out[k] = table[65535 - tones[k]!]!;
@@ -60,7 +52,7 @@ function artworkOfParts({ kernels, colours, clear }: ToneInput, area: Area): Art
   const out = kernels.scratch('artwork-plate', 4 * size + 16);
   kernels.u16(planes).set(lights);
   if (clearness) kernels.u16(planes).set(clearness, 3 * size);
-  kernels.u8(table).set(byteTable());
+  kernels.u8(table).set(bytesOfLight());
   const [red, green, blue, own] = [0, 1, 2, 3].map((c) => planes.ptr + 2 * c * size) as [
     number,
     number,
