@@ -12,7 +12,12 @@ const swc = (tsx) => [
 const shared = {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
-  transform: { '^.+\\.ts$': swc(false), '^.+\\.tsx$': swc(true) },
+  transform: {
+    '^.+\\.ts$': swc(false),
+    '^.+\\.tsx$': swc(true),
+    '/clipper2-ts/.+\\.js$': '<rootDir>/../scripts/jest-own-globals.mjs',
+  },
+  transformIgnorePatterns: ['/node_modules/(?!clipper2-ts/)'],
   moduleNameMapper: { '^@chromatype/core$': '<rootDir>/../core/src/index.ts' },
 };
 

@@ -160,3 +160,73 @@ export function bytesOfMarks(rows: usize, width: i32, height: i32, out: usize): 
     rows += 8;
   }
 }
+
+/** A light 0..1 as an sRGB byte, by the table of all 16-bit lights. */
+// @ts-ignore: decorator
+@inline
+function byteOf(light: f32, bytes: usize): u8 {
+  const v = light * 65535 + 0.5;
+  return load<u8>(bytes + (v >= 65535 ? 65535 : v <= 0 ? 0 : <usize>v));
+}
+
+/**
+ * Lays a coloured mark over artwork, RGBA. `cover`: how much of each pixel of its part it covers, 0..255, `width` a row.
+ * `place`: six f64 of the matrix that takes the middle of the part's pixels, counted from its first, to -1..1 across the
+ * mark; `side`: of the tables of what light does to its colour there (`seen` times the colour and `shine` added, f32).
+ * Where marks share a pixel without overlapping both count; where they overlap the later lies over the earlier.
+ */
+export function layMark(
+  cover: usize, width: i32, rows: i32, step: f64, place: usize, side: i32, seen: usize, shine: usize,
+  red: f32, green: f32, blue: f32, bytes: usize, lights: usize, out: usize, stride: i32,
+): void {
+  const a = load<f64>(place);
+  const b = load<f64>(place, 8);
+  const c = load<f64>(place, 16);
+  const d = load<f64>(place, 24);
+  const half = <f64>side / 2;
+  const last = side - 1;
+  for (let k = 0; k < rows; k++) {
+    const py = <f64>k * step;
+    const u0 = c * py + load<f64>(place, 32);
+    const v0 = d * py + load<f64>(place, 40);
+    let to = out + <usize>(k * stride);
+    for (let x = 0; x < width; x++, to += 4) {
+      const own = <i32>load<u8>(cover++);
+      if (own == 0) continue;
+      const i = <i32>Math.floor((a * <f64>x + u0 + 1) * half);
+      const j = <i32>Math.floor((b * <f64>x + v0 + 1) * half);
+      const at = (<usize>(min(last, max(0, j)) * side + min(last, max(0, i)))) << 2;
+      const kept = load<f32>(seen + at);
+      const more = load<f32>(shine + at);
+      const r = min<f32>(1, red * kept + more);
+      const g = min<f32>(1, green * kept + more);
+      const l = min<f32>(1, blue * kept + more);
+      const under = <i32>load<u8>(to, 3);
+      if (own == 255 || under == 0) {
+        store<u8>(to, byteOf(r, bytes));
+        store<u8>(to, byteOf(g, bytes), 1);
+        store<u8>(to, byteOf(l, bytes), 2);
+        store<u8>(to, <u8>own, 3);
+        continue;
+      }
+      const whole = min(255, own + under);
+      const share = <f32>own / <f32>whole;
+      const rest = (<f32>1 - share) / 65535;
+      store<u8>(to, byteOf(r * share + rest * <f32>load<u16>(lights + (<usize>load<u8>(to) << 1)), bytes));
+      store<u8>(to, byteOf(g * share + rest * <f32>load<u16>(lights + (<usize>load<u8>(to, 1) << 1)), bytes), 1);
+      store<u8>(to, byteOf(l * share + rest * <f32>load<u16>(lights + (<usize>load<u8>(to, 2) << 1)), bytes), 2);
+      store<u8>(to, <u8>whole, 3);
+    }
+  }
+}
+
+/** Each byte becomes the greater of two, over `rows` rows of `width`. */
+export function mostOf(from: usize, width: i32, rows: i32, out: usize, stride: i32): void {
+  for (let k = 0; k < rows; k++) {
+    const to = out + <usize>(k * stride);
+    for (let x = 0; x < width; x++) {
+      const own = load<u8>(from++);
+      if (own > load<u8>(to + x)) store<u8>(to + x, own);
+    }
+  }
+}

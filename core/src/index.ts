@@ -26,6 +26,10 @@ export { lettersOf, readGlyphs, writeGlyphs } from './marks/glyphs.ts';
 export { MARK_LATTICES } from './marks/lattices/index.ts';
 export { type CellSize, type Site, siteId } from './marks/lattices/kind.ts';
 export type { Mark as PrintedMark } from './marks/mark.ts';
+export { outlineArea } from './marks/outline.ts';
+export { mosaicSettings } from './marks/mosaic.ts';
+export { countPieces, type PieceColour, pieceNames } from './marks/pieces.ts';
+export { RELIEF_KINDS, type ReliefKind, reliefOf } from './marks/relief/index.ts';
 export { type OwnShape, ownShape, ShapeError } from './marks/own-shape.ts';
 export {
   MARK_COLOUR_PARAMS,
@@ -33,6 +37,7 @@ export {
   MARK_JOIN_PARAMS,
   MARK_PARAMS,
   MARK_PLACE_PARAMS,
+  MARK_RELIEF_PARAMS,
   MARK_SHAPE_PARAMS,
   MARK_SIZE_PARAMS,
   type MarkSettings,

@@ -14,6 +14,7 @@ import {
   NO_EDIT,
   type Param,
   type Picture,
+  siteId,
   splitPicture,
   type StencilPart,
   withFill,
@@ -70,7 +71,7 @@ const screen = (part: object) => (f: Fill) =>
 const dots = (own: object, shared: object = {}) =>
   screen({ dots: { ...createJob('x', 'p').passes[0]!.fills[0].screen.dots, ...own }, ...shared });
 const family =
-  (name: 'lines' | 'grain' | 'tile' | 'smooth', own: object, shared: object = {}) =>
+  (name: 'lines' | 'grain' | 'marks' | 'tile' | 'smooth', own: object, shared: object = {}) =>
   (f: Fill) =>
     screen({ family: name, [name]: { ...f.screen[name], ...own }, ...shared })(f);
 const tone = (part: object) => (f: Fill) => ({ ...screen({})(f), tone: { ...f.tone, ...part } }) as Partial<Fill>;
@@ -193,6 +194,73 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
   ['knocked out by another', besides(jobWith(dots({})), 'over', { meets: 'knockout', trap: 0.3 })],
   ['white noise', jobWith(family('grain', { method: 'white-noise' }))],
   ['a cut-off', jobWith(family('grain', { method: 'cut-off' }))],
+  [
+    'stars that turn into hearts',
+    jobWith(
+      family(
+        'marks',
+        {
+          shape: 'star',
+          sides: 5,
+          into: 'heart',
+          lattice: 'hexagonal',
+          flip: 'rows',
+          toothed: 0.3,
+          ragged: 0.3,
+          turning: 'tone',
+        },
+        { frequency: { value: 14, per: 'px' }, angle: 20 },
+      ),
+    ),
+  ],
+  [
+    'counted letters',
+    jobWith(family('marks', { shape: 'letters', fit: 'counts', across: 9, down: 5, stretch: true, turning: 'chance' })),
+  ],
+  [
+    'drops on spokes, whole',
+    jobWith(
+      family(
+        'marks',
+        {
+          shape: 'drop',
+          lattice: 'spokes',
+          spokes: 12,
+          rings: 4,
+          turning: 'centre',
+          mirror: 'across',
+          atEdge: 'whole',
+          sizing: 'width',
+          to: 2,
+        },
+        { frequency: { value: 12, per: 'px' } },
+      ),
+    ),
+  ],
+  [
+    'pieces of a mosaic',
+    smaller(
+      jobWith((f) => ({
+        ...family('marks', {
+          shape: 'polygon',
+          sides: 4,
+          fit: 'counts',
+          across: 6,
+          down: 3,
+          from: 0.5,
+          colour: 'palette',
+          relief: 'stud',
+          ground: 'colour',
+          gap: 0.1,
+        })(f),
+        feed: { ...f.feed, part: 'colour' },
+      })),
+    ),
+  ],
+  [
+    'marks in a gradient',
+    smaller(jobWith(family('marks', { shape: 'drop', lattice: 'hexagonal', colour: 'gradient' }))),
+  ],
   ['a tile', jobWith(family('tile', { picture: 'tile' }))],
   [
     'work on the light',
@@ -261,6 +329,11 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
   ['a base', smaller(splitJob('night-shirt', true)), 'n1'],
 ];
 
+/** The names of the first marks of any lattice. */
+const EVERY_MARK = Array.from({ length: 12 }, (_, row) =>
+  Array.from({ length: 12 }, (_, column) => siteId({ row: row - 2, column, copy: 0 })),
+).flat();
+
 /** Other values of a setting, some of which should show. */
 export function others(path: string, param: Param, value: unknown): unknown[] {
   if (path === 'sheet.ppi') return [240];
@@ -309,6 +382,8 @@ export function others(path: string, param: Param, value: unknown): unknown[] {
     case 'stencil':
     case 'pass':
       return [];
+    case 'mark edits':
+      return [[{ does: 'delete', marks: EVERY_MARK, right: 0, down: 0, by: 0, colour: '#000000' }]];
     case 'text':
       return path.endsWith('.path') ? ['M0 0L1 0L1 1Z'] : ['other words'];
   }

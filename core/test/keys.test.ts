@@ -51,6 +51,21 @@ const LISTED: readonly { readonly path: RegExp; readonly cases: RegExp; readonly
     why: 'Its holes and pieces are all smaller or larger than both sizes.',
   },
   {
+    path: /^screen\.solidFrom$/,
+    cases: /^pieces of/,
+    why: 'The mean of no piece is so dark.',
+  },
+  {
+    path: /^marks\.atEdge$/,
+    cases: /^pieces of/,
+    why: 'Pieces that fill their cells lie inside the sheet.',
+  },
+  {
+    path: /^marks\.join$/,
+    cases: /^drops on spokes/,
+    why: 'Marks that neither grow nor overlap are the same when they are joined.',
+  },
+  {
     path: /^feed\.turn$/,
     cases: /^a tint$/,
     why: 'A tint is one even tone.',

@@ -107,6 +107,8 @@ function another(param: Param, value: unknown): unknown {
       return value === '' ? 'M0 0L1 0L1 1Z' : '';
     case 'points':
       return (value as readonly number[]).map((v) => v + 0.5);
+    case 'mark edits':
+      return [{ does: 'move', marks: [1, 2], right: 3, down: -2, by: 0, colour: '#102030' }];
     case 'strokes':
       return (value as readonly object[]).map((s) => ({ ...s, size: 2 }));
     case 'stencil':
@@ -139,6 +141,14 @@ function wrong(param: Param): unknown[] {
       return ['gone', 3];
     case 'points':
       return [[], [1], Array(param.each * param.min).fill('a'), Array(param.each * (param.max + 1)).fill(1), 'all'];
+    case 'mark edits':
+      return [
+        'all',
+        [{}],
+        [{ does: 'glitter', marks: [1] }],
+        [{ does: 'delete', marks: [1.5] }],
+        [{ does: 'size', marks: [1], by: 0 }],
+      ];
     case 'strokes':
       return ['all', [{}], [{ ...STROKE, does: 'glitter' }], [{ ...STROKE, does: param.does[0], points: [] }]];
     case 'stops':

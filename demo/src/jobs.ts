@@ -22,6 +22,7 @@ import {
 
 import { comicJob } from './pages/comic-job.ts';
 import { finishedPosterJob } from './pages/finished-jobs.ts';
+import { marksJobs } from './pages/marks-jobs.ts';
 import { mangaJob } from './pages/manga-job.ts';
 import { portraitJob } from './pages/portrait-job.ts';
 import { posterJob } from './pages/poster-job.ts';
@@ -243,5 +244,6 @@ export function demoJobs(pictures: Stored): Job[] {
       ),
       { Cyan: RED, Magenta: plainInk('Tide blue', '#2c6fa8') },
     ),
+    ...marksJobs(harbour, lettering),
   ];
 }

@@ -21,6 +21,24 @@ export interface KernelExports {
   ): void;
   bitsOfMarks(rows: number, width: number, height: number, stride: number, out: number): void;
   bytesOfMarks(rows: number, width: number, height: number, out: number): void;
+  layMark(
+    cover: number,
+    width: number,
+    rows: number,
+    step: number,
+    place: number,
+    side: number,
+    seen: number,
+    shine: number,
+    red: number,
+    green: number,
+    blue: number,
+    bytes: number,
+    lights: number,
+    out: number,
+    stride: number,
+  ): void;
+  mostOf(from: number, width: number, rows: number, out: number, stride: number): void;
   lookup16(codes: number, table: number, count: number, out: number): void;
   widenBytes(codes: number, count: number, out: number): void;
   setApart(values: number, base: number, around: number, amount: number, count: number, out: number): void;

@@ -9,7 +9,7 @@ import { type Edited, editsByMark } from './edits.ts';
 import { type Site, siteId } from './lattices/kind.ts';
 import { inPrintOrder, type Mark } from './mark.ts';
 import { scaleOf, sizeOf } from './measure-size.ts';
-import type { Box, Matrix } from './outline.ts';
+import { type Box, boxOf, clockwise, type Matrix, outlineArea, reachOf } from './outline.ts';
 import type { MarkSettings } from './params.ts';
 import { markLattice, type PlaceAsked } from './place.ts';
 import { markOutlines, type UnitOutline } from './shape-of.ts';
@@ -133,8 +133,10 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
   const far =
     Math.max(0, ...[...edits.values()].map((e) => Math.max(Math.abs(e.right), Math.abs(e.down)))) * perMm * 1.5;
 
-  const reach = biggest(cell) * most + far + 1;
+  const reach = Math.max(biggest(cell) * most, lattice.reach) + far + 1;
 
+  // Tones from a limit on print solid: their cells are filled.
+  const closes = work.finish(ALMOST_SOLID) === 65535;
   const lights = s.palette.map(linearOfHex);
   const nearest = nearestOf(lights);
   const gradient = stopsColour(s.stops);
@@ -172,6 +174,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     const its = sums(site, step);
     if (pixelsOf(its) === 0 || isClear(its)) return null;
     const tone = work.finish(Math.round(meanOf(its, 0))) / 65535;
+    if (closes && tone >= 1) return solidMark(id, site, colourOf(site, its));
     const size = sizeOf(s, tone);
     if (size <= 0) return null;
     const { row, column } = site;
@@ -236,6 +239,35 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
       marks({ left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach }, (site) =>
         markOf(site, step),
       ),
+  };
+}
+
+/** A tone that is solid only where a limit makes it so. */
+const ALMOST_SOLID = 65534;
+
+/** A cell that is filled altogether. */
+function solidMark(id: number, site: Site, colour: LinearRgb | null): Mark {
+  const own = clockwise([site.cell.map((v, k) => v - (k % 2 === 0 ? site.x : site.y))]);
+  const unit: UnitOutline = {
+    outline: own,
+    area: outlineArea(own),
+    box: boxOf(own),
+    reach: reachOf(own),
+    circle: null,
+    name: 'cell',
+    path: null,
+  };
+  return {
+    id,
+    site,
+    x: site.x,
+    y: site.y,
+    tone: 1,
+    unit,
+    matrix: [1, 0, 0, 1, site.x, site.y],
+    turn: 0,
+    width: site.wide,
+    colour,
   };
 }
 

@@ -19,7 +19,8 @@ type Settings = Readonly<Record<string, unknown>>;
 
 /** Both shapes of a morph have their own settings; a setting matters where its shape uses it. */
 const ofShape = (setting: ShapeSetting, shape = 'shape') => ({
-  when: (s: Settings) => shapesUsing(setting).includes(s[shape] as string),
+  when: (s: Settings) =>
+    shapesUsing(setting).includes(s[shape] as string) && (shape === 'shape' || s.shape !== 'letters'),
 });
 const ofLattice = (is: (lattice: (typeof MARK_LATTICES)[number]) => boolean) => (s: Settings) =>
   MARK_LATTICES.some((l) => l.name === s.lattice && is(l));
@@ -90,12 +91,15 @@ export const MARK_SHAPE_PARAMS = {
     hidden: true,
     ...onlyFor('shape', 'letters'),
   },
-  into: choiceOf(
-    'Turns into',
-    'A second shape, which marks come nearer to the darker they are.',
-    [{ name: 'none', label: 'Nothing', about: 'Marks keep their shape.' }, ...SHAPE_CHOICE],
-    'none',
-  ),
+  into: {
+    ...choiceOf(
+      'Turns into',
+      'A second shape, which marks come nearer to the darker they are.',
+      [{ name: 'none', label: 'Nothing', about: 'Marks keep their shape.' }, ...SHAPE_CHOICE],
+      'none',
+    ),
+    when: (s: Settings) => s.shape !== 'letters',
+  },
   intoSides: {
     ...whole('Sides', 'Corners of the second polygon, or points of the star.', 5, 3, 60),
     ...ofShape('sides', 'into'),

@@ -1,5 +1,7 @@
+import { logarithm } from '../math/exact.ts';
 import { markLatticeOf } from './lattices/index.ts';
 import type { MarkLattice } from './lattices/kind.ts';
+import { ringGrowth } from './lattices/spokes.ts';
 import { mirroredLattice } from './lattices/mirror.ts';
 import type { MarkSettings } from './params.ts';
 
@@ -84,13 +86,17 @@ export function markCount(
     const side = (width / s.across) * (s.lattice === 'triangular' ? Math.sqrt(3) : 1);
     return s.across * (s.down || Math.ceil(height / side));
   }
-  if (s.lattice === 'spokes' || s.lattice === 'rings') {
-    const far = Math.sqrt(width * width + height * height);
-    const rings = s.rings || Math.ceil(far / pitch);
-    const inner = (s.innerRadius / MM_PER_INCH) * ppi;
-    return s.lattice === 'spokes'
-      ? rings * s.spokes
-      : (Math.PI * Math.min(far, inner + rings * pitch) * Math.min(far, inner + rings * pitch)) / (pitch * pitch);
+  const far = Math.sqrt(width * width + height * height);
+  const inner = (s.innerRadius / MM_PER_INCH) * ppi;
+  if (s.lattice === 'spokes') {
+    const grown = ringGrowth(s.spokes);
+    const first = inner > 0 ? inner : pitch / (grown - 1);
+    const rings = s.growing ? logarithm(Math.max(1, far / first)) / logarithm(grown) : Math.max(0, far - inner) / pitch;
+    return s.spokes * (s.rings ? Math.min(s.rings, rings + 1) : rings + 1);
+  }
+  if (s.lattice === 'rings') {
+    const outer = s.rings ? Math.min(far, inner + s.rings * pitch) : far;
+    return (Math.PI * outer * outer) / (pitch * pitch);
   }
   return (width * height) / (pitch * pitch);
 }

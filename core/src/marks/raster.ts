@@ -1,8 +1,6 @@
-import { byteOfLight, LIGHT_OF_BYTE } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
-import type { Artwork } from '../raster/plate.ts';
 import type { Mark } from './mark.ts';
 import type { Matrix, Outline } from './outline.ts';
 
@@ -79,14 +77,19 @@ export function plateOfOutline(kernels: Kernels, outline: Outline, area: Area): 
   return bitsOf(kernels, rows, area);
 }
 
-/** How much of each pixel of an area lies inside an outline, 0..255. */
-export function coverageOfOutline(kernels: Kernels, outline: Outline, area: Area, matrix: Matrix = AS_IS): Uint8Array {
+/** Writes how much of each pixel of an area lies inside an outline, 0..255, and returns where that lies in kernel memory. */
+export function coverageAt(kernels: Kernels, outline: Outline, area: Area, matrix: Matrix): number {
   const rows = emptyRows(kernels, area);
   addOutline(kernels, outline, [matrix], area, rows);
-  const size = area.width * rowsOf(area);
-  const out = kernels.scratch('mark-bytes', size + 8);
+  const out = kernels.scratch('mark-bytes', area.width * rowsOf(area) + 8);
   kernels.run.bytesOfMarks(rows, area.width, rowsOf(area), out.ptr);
-  return kernels.u8(out).slice(0, size);
+  return out.ptr;
+}
+
+/** How much of each pixel of an area lies inside an outline, 0..255. */
+export function coverageOfOutline(kernels: Kernels, outline: Outline, area: Area, matrix: Matrix = AS_IS): Uint8Array {
+  const at = coverageAt(kernels, outline, area, matrix);
+  return new Uint8Array(kernels.run.memory.buffer, at, area.width * rowsOf(area)).slice();
 }
 
 /** Pixels that a mark may touch, within an area. */
@@ -100,54 +103,4 @@ export function markArea({ unit: { box }, matrix: [a, b, c, d, e, f] }: Mark, ar
   const y0 = area.y + above - (above % area.step);
   if (x1 <= x0 || y1 <= y0) return null;
   return { x: x0, y: y0, width: x1 - x0, height: y1 - y0, step: area.step };
-}
-
-/**
- * Artwork of coloured marks over an area, RGBA, with exact edges. Where marks share a pixel without overlapping both
- * count; where they overlap the later lies over the earlier.
- */
-export function artworkOfMarks(kernels: Kernels, marks: readonly Mark[], area: Area): Artwork {
-  const height = rowsOf(area);
-  const data = new Uint8Array(4 * area.width * height);
-  for (const mark of marks) {
-    const part = markArea(mark, area);
-    if (!part || !mark.colour) continue;
-    const cover = coverageOfOutline(kernels, mark.unit.outline, part, mark.matrix);
-    layColour(data, area, part, cover, mark.colour);
-  }
-  return { width: area.width, height, channels: 4, data };
-}
-
-function layColour(
-  data: Uint8Array,
-  area: Area,
-  part: Area,
-  cover: Uint8Array,
-  colour: readonly [number, number, number],
-): void {
-  const [r, g, b] = colour.map((light) => byteOfLight(Math.min(1, Math.max(0, light)))) as [number, number, number];
-  const rows = rowsOf(part);
-  for (let k = 0, at = 0; k < rows; k++) {
-    let to = 4 * (((part.y - area.y) / area.step + k) * area.width + part.x - area.x);
-    for (let x = 0; x < part.width; x++, at++, to += 4) {
-      const own = cover[at]!;
-      if (own === 0) continue;
-      const under = data[to + 3]!;
-      if (own === 255 || under === 0) {
-        data[to] = r;
-        data[to + 1] = g;
-        data[to + 2] = b;
-        data[to + 3] = own;
-        continue;
-      }
-      const whole = Math.min(255, own + under);
-      // What is not covered by both is shared by both; beyond that the later one covers the earlier.
-      const share = own / whole;
-      for (let c = 0; c < 3; c++) {
-        const mixed = (LIGHT_OF_BYTE[data[to + c]!]! / 65535) * (1 - share) + share * colour[c]!;
-        data[to + c] = byteOfLight(Math.min(1, Math.max(0, mixed)));
-      }
-      data[to + 3] = whole;
-    }
-  }
 }

@@ -4,6 +4,8 @@ import { pressFault } from '../print/ink-levels.ts';
 import { printsOf } from '../print/plate-values.ts';
 import { compositePdf } from './composite-pdf.ts';
 import { fileWords } from './file-words.ts';
+import { buildMap } from './marks/build-map.ts';
+import { pieceCounts } from './marks/piece-counts.ts';
 import { marksCsv } from './marks/marks-csv.ts';
 import { marksDxf } from './marks/marks-dxf.ts';
 import { marksPdf } from './marks/marks-pdf.ts';
@@ -49,6 +51,8 @@ export const OUTPUTS = [
   marksPdf,
   marksDxf,
   marksCsv,
+  pieceCounts,
+  buildMap,
 ] as const;
 
 export type OutputName = (typeof OUTPUTS)[number]['name'];

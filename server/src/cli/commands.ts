@@ -20,6 +20,7 @@ export const COMMANDS: Readonly<Record<string, Entry>> = {
   job: command(true, async () => import('./job.ts').then((m) => ({ help: m.HELP, run: m.job }))),
   measure: command(true, async () => import('./measure.ts').then((m) => ({ help: m.HELP, run: m.measure }))),
   list: command(false, async () => import('./list.ts').then((m) => ({ help: m.HELP, run: m.list }))),
+  mosaic: command(true, async () => import('./mosaic.ts').then((m) => ({ help: m.HELP, run: m.mosaic }))),
   reference: command(false, async () => import('./reference.ts').then((m) => ({ help: m.HELP, run: m.reference }))),
   backup: command(true, async () => import('./backup.ts').then((m) => ({ help: m.HELP, run: m.backup }))),
   restore: command(true, async () => import('./restore.ts').then((m) => ({ help: m.HELP, run: m.restore }))),

@@ -6,6 +6,7 @@ import {
   type Path64,
   type Paths64,
   pointInPolygon,
+  ramerDouglasPeuckerPaths,
   PointInPolygonResult,
 } from 'clipper2-ts';
 import { MM_PER_INCH } from '../../math/units.ts';
@@ -25,6 +26,58 @@ const grown = (paths: Paths64, by: number): Paths64 =>
   by === 0 || paths.length === 0
     ? paths
     : inflatePaths(paths, by * PER_PIXEL, JoinType.Round, EndType.Polygon, MITER, ARC);
+
+/** Corners may lie so far from the edge that is kept, in whole numbers: where arcs were finer than they need to be. */
+const SIMPLER = 20;
+
+/** Each outer path with its holes. */
+function groupsOf(paths: Paths64): Paths64[] {
+  const outers = paths.filter((p) => area(p) > 0).map((path) => ({ own: bounds(path), group: [path] }));
+  outers.sort((a, b) => a.own.left - b.own.left);
+  for (const path of paths) {
+    if (area(path) > 0) continue;
+    const hole = bounds(path);
+    // The innermost outer path around a hole is the smallest that holds it.
+    let best: (typeof outers)[number] | null = null;
+    for (const outer of outers) {
+      if (outer.own.left > hole.left) break;
+      const { right, top, bottom, left } = outer.own;
+      if (right < hole.right || top > hole.top || bottom < hole.bottom) continue;
+      if (best && right - left >= best.own.right - best.own.left) continue;
+      if (pointInPolygon(path[0]!, outer.own.path) !== PointInPolygonResult.IsOutside) best = outer;
+    }
+    best?.group.push(path);
+  }
+  return outers.map(({ group }) => group);
+}
+
+/** Paths that do not cross with their edges moved outwards or inwards, in pixels. Yields the share done from `from` on. */
+function* movedEdges(paths: Paths64, by: number, from: number, run: number): Generator<number, Paths64> {
+  const simple = ramerDouglasPeuckerPaths(paths, SIMPLER).filter((p) => p.length > 2);
+  const groups = groupsOf(simple);
+  const moved: Piece[] = [];
+  let done = 0;
+  for (const group of groups) {
+    const path = grown(group, by);
+    if (path.length > 0) {
+      const boxes = path.map(bounds);
+      moved.push({
+        box: {
+          left: Math.min(...boxes.map((b) => b.left)),
+          top: Math.min(...boxes.map((b) => b.top)),
+          right: Math.max(...boxes.map((b) => b.right)),
+          bottom: Math.max(...boxes.map((b) => b.bottom)),
+        },
+        paths: () => path,
+      });
+    }
+    if (++done % 50 === 0) yield from + (run * done) / groups.length;
+  }
+  // Shrunk pieces stay apart; grown ones may meet.
+  if (by < 0) return moved.flatMap((piece) => piece.paths());
+  const work = uniteMany(moved);
+  for (let step = work.next(); ; step = work.next()) if (step.done) return step.value;
+}
 
 interface Bounds {
   readonly path: Path64;
@@ -126,14 +179,10 @@ export function* joinOutlines(outlines: Iterable<Outline>, s: JoinSettings, ppi:
     }
     yield 0.05 + 0.75 * step.value;
   }
-  now = grown(now, (-s.bridge * px) / 2);
-  yield 0.85;
-  if (s.smooth > 0) {
-    now = grown(now, s.smooth * px);
-    yield 0.88;
-    now = grown(now, -2 * s.smooth * px);
-    yield 0.92;
-    now = grown(now, s.smooth * px);
+  const shrink = (-s.bridge * px) / 2;
+  const steps = [shrink, ...(s.smooth > 0 ? [s.smooth * px, -2 * s.smooth * px, s.smooth * px] : [])];
+  for (const [k, by] of steps.entries()) {
+    if (by !== 0) now = yield* movedEdges(now, by, 0.8 + (0.16 * k) / steps.length, 0.16 / steps.length);
   }
   const square = px * px * PER_PIXEL * PER_PIXEL;
   if (s.fillHoles !== 'none') now = withoutHoles(now, (a) => s.fillHoles === 'all' || a < s.holesBelow * square);

@@ -39,18 +39,20 @@ export function ringLattice(asked: LatticeAsked, ringAt: (k: number) => Ring): M
   let largest: CellSize = { area: 0, wide: 0, high: 0 };
   for (let row = 0; row < (rings || MOST_RINGS); row++) {
     const ring = ringAt(row);
-    if (!rings && ring.from >= far) break;
+    if (ring.from >= far) break;
     known.push(ring);
     const middle = (ring.from + ring.to) / 2;
     const half = Math.PI / ring.cells;
-    reach = Math.max(reach, ring.to - middle + 2 * ring.to * Math.min(1, half));
+    const own = ring.to - middle + 2 * ring.to * Math.min(1, half);
+    reach = Math.max(reach, own);
     const size = sizeOf(ring);
     if (size.area > largest.area) largest = size;
     for (let column = 0; column < ring.cells; column++) {
       const at = angle + (TURN * (column + 0.5)) / ring.cells;
       const turn = at - TURN * Math.floor(at / TURN);
       const [x, y] = [cx + middle * cosine(turn), cy - middle * sine(turn)];
-      if (!rings && (x < box.left || y < box.top || x >= box.right || y >= box.bottom)) continue;
+      // A cell that does not reach the box has no tone.
+      if (x < box.left - own || y < box.top - own || x >= box.right + own || y >= box.bottom + own) continue;
       rows!.push(row);
       columns!.push(column);
       xs!.push(x);

@@ -2,6 +2,12 @@ import { power } from '../../math/exact.ts';
 import { ringLattice } from './around.ts';
 import type { LatticeKind } from './kind.ts';
 
+/** How many times as wide as the one within it a ring is whose cells are as high as they are wide in their middle. */
+export function ringGrowth(cells: number): number {
+  const w = Math.PI / cells;
+  return (1 + w) / (1 - Math.min(0.9, w));
+}
+
 export const spokes: LatticeKind = {
   name: 'spokes',
   label: 'Spokes',
@@ -15,9 +21,7 @@ export const spokes: LatticeKind = {
     if (!growing) {
       return ringLattice(asked, (k) => ({ from: inner + k * pitch, to: inner + (k + 1) * pitch, cells }));
     }
-    // Each ring is as high as its cells are wide in their middle: radii grow by one factor.
-    const w = Math.PI / cells;
-    const grown = (1 + w) / (1 - Math.min(0.9, w));
+    const grown = ringGrowth(cells);
     const first = inner > 0 ? inner : pitch / (grown - 1);
     return ringLattice(asked, (k) => ({ from: first * power(grown, k), to: first * power(grown, k + 1), cells }));
   },

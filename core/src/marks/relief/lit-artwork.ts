@@ -5,7 +5,7 @@ import { type Area, rowsOf } from '../../raster/area.ts';
 import type { Artwork } from '../../raster/plate.ts';
 import type { Mark } from '../mark.ts';
 import type { Matrix } from '../outline.ts';
-import { coverageOfOutline, markArea } from '../raster.ts';
+import { coverageAt, markArea } from '../raster.ts';
 import type { ReliefKind } from './kind.ts';
 import { type Light, type LitPiece, litPiece } from './lighting.ts';
 
@@ -51,46 +51,102 @@ function inPiece({ unit: { box }, matrix: [a, b, c, d, e, f] }: Mark): Matrix {
   return [ia * sx, ib * sy, ic * sx, id * sy, (-(ia * e + ic * f) - mx) * sx, (-(ib * e + id * f) - my) * sy];
 }
 
-/**
- * Artwork of pieces over an area, RGBA: the ground, the shadows that pieces cast on it, and the pieces in their colours
- * as the light falls on them, mixed as light.
- */
-export function litArtwork(kernels: Kernels, marks: readonly Mark[], area: Area, look: PieceLook): Artwork {
-  const rows = rowsOf(area);
-  const size = area.width * rows;
-  const data = new Uint8Array(4 * size);
-  const lit = litPieces(look);
-  const shadows = look.light.shadow > 0 ? castShadows(kernels, marks, area, look.light) : null;
-  const { ground } = look;
-  const dark = new Map<number, readonly [number, number, number]>();
-  for (let k = 0; k < size; k++) {
-    const shade = shadows ? shadows[k]! : 0;
-    if (ground) {
-      let own = dark.get(shade);
-      if (!own) {
-        const kept = 1 - (look.light.shadow * shade) / 255;
-        own = [byteOfLight(ground[0] * kept), byteOfLight(ground[1] * kept), byteOfLight(ground[2] * kept)];
-        dark.set(shade, own);
+/** Tables of a flat mark: its colour as it is. */
+const FLAT_LIGHT: LitPiece = { side: 1, seen: Float32Array.of(1), shine: Float32Array.of(0) };
+
+/** What artwork is laid with, in kernel memory. */
+function layer(kernels: Kernels, area: Area) {
+  const size = 4 * area.width * rowsOf(area);
+  const out = kernels.scratch('mark-artwork', size + 16);
+  const bytes = kernels.scratch('mark-light-bytes', 65536);
+  const lights = kernels.scratch('mark-byte-lights', 512);
+  kernels.u8(bytes).set(bytesOfLight());
+  kernels.u16(lights).set(LIGHT_OF_BYTE);
+  const place = kernels.scratch('mark-place', 48);
+  const tables = kernels.scratch('mark-tables', 8 * MOST_TABLE);
+  let shown: LitPiece | null = null;
+  return {
+    out,
+    size,
+    lay(mark: Mark, part: Area, lit: LitPiece): void {
+      const [r, g, b] = mark.colour!;
+      if (shown !== lit) {
+        kernels.f32(tables).set(lit.seen);
+        kernels.f32(tables).set(lit.shine, MOST_TABLE);
+        shown = lit;
       }
-      data[4 * k] = own[0];
-      data[4 * k + 1] = own[1];
-      data[4 * k + 2] = own[2];
-      data[4 * k + 3] = 255;
-    } else data[4 * k + 3] = Math.round(look.light.shadow * shade);
-  }
+      const [ma, mb, mc, md, me, mf] = inPiece(mark);
+      const [px, py] = [part.x + 0.5, part.y + 0.5];
+      kernels.f64(place).set([ma, mb, mc, md, ma * px + mc * py + me, mb * px + md * py + mf]);
+      // Room that grows elsewhere may move: the cover is made last.
+      const cover = coverageAt(kernels, mark.unit.outline, part, mark.matrix);
+      kernels.run.layMark(
+        cover,
+        part.width,
+        rowsOf(part),
+        part.step,
+        place.ptr,
+        lit.side,
+        tables.ptr,
+        tables.ptr + 4 * MOST_TABLE,
+        r,
+        g,
+        b,
+        bytes.ptr,
+        lights.ptr,
+        out.ptr + 4 * (((part.y - area.y) / area.step) * area.width + part.x - area.x),
+        4 * area.width,
+      );
+    },
+  };
+}
+
+/** Places of a lit piece at most. */
+const MOST_TABLE = 128 * 128;
+
+/**
+ * Artwork of coloured marks over an area, RGBA, mixed as light. As pieces: the ground, the shadows that pieces cast on it,
+ * and the pieces in their colours as the light falls on them; without a look flat marks with exact edges.
+ */
+export function litArtwork(kernels: Kernels, marks: readonly Mark[], area: Area, look: PieceLook | null): Artwork {
+  const rows = rowsOf(area);
+  const shadows = look && look.light.shadow > 0 ? castShadows(kernels, marks, area, look.light) : null;
+  const { out, size, lay } = layer(kernels, area);
+  layGround(kernels.u8(out).subarray(0, size), look, shadows);
+  const lit = look && look.light.height > 0 ? litPieces(look) : null;
   for (const mark of marks) {
     const part = markArea(mark, area);
     if (!part || !mark.colour) continue;
-    const cover = coverageOfOutline(kernels, mark.unit.outline, part, mark.matrix);
     const { wide, high } = frameOf(mark);
-    layPiece(data, area, part, cover, mark.colour, inPiece(mark), lit(wide / high, mark.turn));
+    lay(mark, part, lit ? lit(wide / high, mark.turn) : FLAT_LIGHT);
   }
-  return { width: area.width, height: rows, channels: 4, data };
+  return { width: area.width, height: rows, channels: 4, data: kernels.u8(out).slice(0, size) };
+}
+
+/** Fills artwork with the ground, where shadows fall darker; without a ground shadows are black and clear by turns. */
+function layGround(data: Uint8Array, look: PieceLook | null, shadows: Uint8Array | null): void {
+  const ground = look?.ground;
+  if (!look || !ground) {
+    data.fill(0);
+    if (shadows)
+      for (let k = 0; k < shadows.length; k++) data[4 * k + 3] = Math.round(look!.light.shadow * shadows[k]!);
+    return;
+  }
+  const words = new Uint32Array(data.buffer, data.byteOffset, data.length >> 2);
+  const shades = Uint32Array.from({ length: 256 }, (_, shade) => {
+    const kept = 1 - (look.light.shadow * shade) / 255;
+    const [r, g, b] = ground.map((light) => byteOfLight(light * kept)) as [number, number, number];
+    return ((255 << 24) | (b << 16) | (g << 8) | r) >>> 0;
+  });
+  if (shadows) for (let k = 0; k < words.length; k++) words[k] = shades[shadows[k]!]!;
+  else words.fill(shades[0]!);
 }
 
 /** How much of each pixel lies in the shadow of a piece, 0..255: their outlines, moved away from the light. */
 function castShadows(kernels: Kernels, marks: readonly Mark[], area: Area, light: Light): Uint8Array {
-  const out = new Uint8Array(area.width * rowsOf(area));
+  const size = area.width * rowsOf(area);
+  const out = kernels.scratch('mark-shadows', size + 8);
+  kernels.u8(out).fill(0, 0, size);
   for (const mark of marks) {
     const { wide, high } = frameOf(mark);
     const far = (light.height * Math.min(wide, high)) / 2;
@@ -98,56 +154,9 @@ function castShadows(kernels: Kernels, marks: readonly Mark[], area: Area, light
     const matrix: Matrix = [a, b, c, d, e - far * cosine(light.from), f + far * sine(light.from)];
     const part = markArea({ ...mark, matrix }, area);
     if (!part) continue;
-    const cover = coverageOfOutline(kernels, mark.unit.outline, part, matrix);
-    const rows = rowsOf(part);
-    for (let k = 0, at = 0; k < rows; k++) {
-      let to = ((part.y - area.y) / area.step + k) * area.width + part.x - area.x;
-      for (let x = 0; x < part.width; x++, at++, to++) if (cover[at]! > out[to]!) out[to] = cover[at]!;
-    }
+    const cover = coverageAt(kernels, mark.unit.outline, part, matrix);
+    const at = ((part.y - area.y) / area.step) * area.width + part.x - area.x;
+    kernels.run.mostOf(cover, part.width, rowsOf(part), out.ptr + at, area.width);
   }
-  return out;
-}
-
-function layPiece(
-  data: Uint8Array,
-  area: Area,
-  part: Area,
-  cover: Uint8Array,
-  colour: LinearRgb,
-  [a, b, c, d, e, f]: Matrix,
-  { side, seen, shine }: LitPiece,
-): void {
-  const rows = rowsOf(part);
-  const bytes = bytesOfLight();
-  const byte = (light: number): number => bytes[light >= 1 ? 65535 : light <= 0 ? 0 : Math.floor(light * 65535 + 0.5)]!;
-  const [red, green, blue] = colour;
-  const half = side / 2;
-  const last = side - 1;
-  for (let k = 0, at = 0; k < rows; k++) {
-    const py = part.y + k * part.step + 0.5;
-    let to = 4 * (((part.y - area.y) / area.step + k) * area.width + part.x - area.x);
-    for (let x = 0; x < part.width; x++, at++, to += 4) {
-      const own = cover[at]!;
-      if (own === 0) continue;
-      const px = part.x + x + 0.5;
-      const i = Math.floor((a * px + c * py + e + 1) * half);
-      const j = Math.floor((b * px + d * py + f + 1) * half);
-      const place = (j < 0 ? 0 : j > last ? last : j) * side + (i < 0 ? 0 : i > last ? last : i);
-      const [kept, more] = [seen[place]!, shine[place]!];
-      if (own === 255) {
-        data[to] = byte(red * kept + more);
-        data[to + 1] = byte(green * kept + more);
-        data[to + 2] = byte(blue * kept + more);
-        data[to + 3] = 255;
-        continue;
-      }
-      const under = (data[to + 3]! * (255 - own)) / 255;
-      const whole = own + under;
-      for (let p = 0; p < 3; p++) {
-        const light = Math.min(1, colour[p]! * kept + more);
-        data[to + p] = byte((light * own + (LIGHT_OF_BYTE[data[to + p]!]! / 65535) * under) / whole);
-      }
-      data[to + 3] = Math.round(whole);
-    }
-  }
+  return kernels.u8(out).slice(0, size);
 }

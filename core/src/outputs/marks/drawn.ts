@@ -1,7 +1,7 @@
-import { byteOfLight } from '../../colour/srgb.ts';
 import type { Job, Pass } from '../../document/types.ts';
 import { outlineOf } from '../../marks/joining/join.ts';
 import type { Mark } from '../../marks/mark.ts';
+import { hexOfPiece } from '../../marks/pieces.ts';
 import type { Matrix, Outline } from '../../marks/outline.ts';
 import { MM_PER_INCH } from '../../math/units.ts';
 import { type FillMarks, planMarks, printsOutlines } from '../../print/plan-marks.ts';
@@ -22,15 +22,6 @@ export interface Drawn {
   readonly colour: string | null;
 }
 
-const hexOf = (light: readonly number[]): string =>
-  `#${light
-    .map((v) =>
-      byteOfLight(Math.min(1, Math.max(0, v)))
-        .toString(16)
-        .padStart(2, '0'),
-    )
-    .join('')}`;
-
 /** A circle under a matrix that scales it alike in both directions is a circle. */
 function circleOf({ unit, matrix: [a, b, c, d, e, f] }: Mark): Drawn['circle'] {
   if (unit.circle === null) return null;
@@ -44,7 +35,7 @@ function drawnMark(mark: Mark, marks: FillMarks): Drawn | null {
   const outline = outlineOf(mark);
   const cut = marks.cut(outline);
   if (cut === 'none') return null;
-  const colour = mark.colour && hexOf(mark.colour);
+  const colour = mark.colour && hexOfPiece(mark.colour);
   if (cut !== 'whole') return { mark, circle: null, curves: null, outline: () => cut, colour };
   const { path } = mark.unit;
   return {

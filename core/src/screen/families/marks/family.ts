@@ -20,7 +20,8 @@ function inputs({ own, shared, pitch, width, height, bleed, ppi }: ScreenAsked<M
   const counted = isCounted(own);
   const centred = usesCentre(own);
   return {
-    own: { ...normalsOf(MARK_PARAMS), ...settingsInUse(MARK_PARAMS, own) } as MarkSettings,
+    // Outlines stand for the face that they are of, and names of colours for nothing that prints.
+    own: { ...normalsOf(MARK_PARAMS), ...settingsInUse(MARK_PARAMS, own), font: '', names: '' } as MarkSettings,
     sheet: { width, height, bleed, ppi },
     pitch: counted ? 0 : pitch,
     angle: counted ? 0 : shared.angle,
@@ -28,6 +29,14 @@ function inputs({ own, shared, pitch, width, height, bleed, ppi }: ScreenAsked<M
     cy: centred ? shared.centreY * height : 0,
     seed: usesChance(own) ? shared.seed : 0,
   };
+}
+
+/** Says that a sheet would hold too many marks, in one sentence; null if it does not. */
+function tooMany({ own, sheet, pitch }: Pick<MarkInputs, 'own' | 'sheet' | 'pitch'>): string | null {
+  const count = markCount(own, { sheet, pitch });
+  if (count <= MOST_MARKS) return null;
+  const millions = (count / 1e6).toFixed(1);
+  return `That makes about ${millions} million marks; at most ${MOST_MARKS / 1e6} million fit one sheet. Choose a lower frequency or fewer cells.`;
 }
 
 /** Shapes on a lattice, kept as outlines. */
@@ -65,12 +74,11 @@ export const MARKS = screenFamily({
   }),
   caption: (own) =>
     isCounted(own) ? (own.down ? `${own.across} \u00d7 ${own.down} marks` : `${own.across} marks across`) : '',
-  fault: (asked) => {
-    const count = markCount(asked.own, { sheet: asked, pitch: asked.pitch });
-    return count > MOST_MARKS
-      ? `That makes about ${(count / 1e6).toFixed(1)} million marks; at most ${MOST_MARKS / 1e6} million fit one sheet. Choose a lower frequency or fewer cells.`
-      : null;
-  },
+  fault: ({ own, pitch, width, height, bleed, ppi }) => tooMany({ own, sheet: { width, height, bleed, ppi }, pitch }),
   inputs,
-  compile: (own) => markScreen(own),
+  compile(own) {
+    const fault = tooMany(own);
+    if (fault) throw new RangeError(fault);
+    return markScreen(own);
+  },
 });

@@ -5,7 +5,7 @@ import type { MarkSettings } from '../../../marks/params.ts';
 import { FLAT, reliefOf } from '../../../marks/relief/index.ts';
 import { litArtwork, type PieceLook } from '../../../marks/relief/lit-artwork.ts';
 import { linearOfHex } from '../../../colour/srgb.ts';
-import { artworkOfMarks, plateOfMarks } from '../../../marks/raster.ts';
+import { plateOfMarks } from '../../../marks/raster.ts';
 import type { MarkSource } from '../../../marks/source.ts';
 import { type CompiledScreen, ONE_INK, type Plater, type Prints, type ToneInput } from '../../compiled.ts';
 
@@ -61,7 +61,7 @@ function plater(inputs: MarkInputs, input: ToneInput): Plater {
       const box = { left: x - far, top: y - far, right: x + width + far, bottom: y + height + far };
       const marks = marker.marksNear(box, step).filter(keep);
       if (!coloured) return plateOfMarks(kernels, marks, area);
-      return look ? litArtwork(kernels, marks, area, look) : artworkOfMarks(kernels, marks, area);
+      return litArtwork(kernels, marks, area, look);
     },
     release() {},
   };

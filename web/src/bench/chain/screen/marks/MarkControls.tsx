@@ -4,6 +4,7 @@ import {
   MARK_JOIN_PARAMS,
   type MarkSettings,
   MARK_PLACE_PARAMS,
+  MARK_RELIEF_PARAMS,
   type Params,
   MARK_SHAPE_PARAMS,
   MARK_SIZE_PARAMS,
@@ -16,6 +17,8 @@ import type { ChainProps } from '../../chain-props.ts';
 import { PaletteEditor } from '../PaletteEditor.tsx';
 import { LetterFields } from './LetterFields.tsx';
 import { MarkEdits } from './MarkEdits.tsx';
+import { MosaicStart } from './MosaicStart.tsx';
+import { PieceList } from './PieceList.tsx';
 import { OwnShapeButton } from './OwnShapeButton.tsx';
 
 /** Settings with controls elsewhere: as samples, beside the dial, or of their own kind here. */
@@ -51,6 +54,11 @@ const GROUPS: readonly Group[] = [
   },
   { title: 'Colour', params: MARK_COLOUR_PARAMS, note: (s) => labelOf(MARK_COLOUR_PARAMS, 'colour', s.colour) },
   {
+    title: 'Pieces of a mosaic',
+    params: MARK_RELIEF_PARAMS,
+    note: (s) => (s.colour === 'ink' ? '' : labelOf(MARK_RELIEF_PARAMS, 'relief', s.relief)),
+  },
+  {
     title: 'Where they stand',
     params: MARK_PLACE_PARAMS,
     note: (s) => (s.flip === 'none' ? '' : `flipped: ${labelOf(MARK_PLACE_PARAMS, 'flip', s.flip).toLowerCase()}`),
@@ -76,6 +84,7 @@ export function MarkControls({ job, pass, fill }: ChainProps) {
               <OwnShapeButton change={change} />
             </>
           )}
+          {params === MARK_RELIEF_PARAMS && <MosaicStart fill={fill} />}
           <ParamFields params={params} settings={marks} without={ELSEWHERE} change={change} />
           {params === MARK_COLOUR_PARAMS && marks.colour === 'palette' && (
             <PaletteEditor job={job} pass={pass} fill={fill} family="marks" />
@@ -88,6 +97,7 @@ export function MarkControls({ job, pass, fill }: ChainProps) {
           )}
         </Fold>
       ))}
+      {marks.colour !== 'ink' && <PieceList job={job} pass={pass} fill={fill} />}
       <MarkEdits fill={fill} />
     </div>
   );
