@@ -87,7 +87,7 @@ export async function makeOutput(page: Page, what: RegExp): Promise<{ name: stri
     await page.getByRole('button', { name: 'Output', exact: true }).click();
   await page.getByRole('region', { name: 'Output' }).getByRole('radio', { name: what }).click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: /^Make (PNG|PDF|TIF|ZIP|JPG|WEBP|ORA)$/ }).click();
+  await page.getByRole('button', { name: /^Make (PNG|PDF|TIF|ZIP|JPG|WEBP|ORA|SVG|DXF|CSV)$/ }).click();
   const file = await download;
   return { name: file.suggestedFilename(), bytes: readFileSync((await file.path())!) };
 }

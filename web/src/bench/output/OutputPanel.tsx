@@ -36,12 +36,24 @@ function useEstimate(id: string, job: Job, asked: OutputAsked): Estimate | strin
   return estimate;
 }
 
-const OTHERS: readonly string[] = ['share-png', 'share-jpeg', 'share-webp', 'sheet', 'plate', 'layers-ora'];
+/** Outlines of marks, and what a mosaic is built by. */
+const OUTLINES = ['marks-svg', 'marks-pdf', 'marks-dxf', 'marks-csv', 'piece-counts', 'build-map'] as const;
+
+const OTHERS: readonly string[] = [
+  ...OUTLINES,
+  'share-png',
+  'share-jpeg',
+  'share-webp',
+  'sheet',
+  'plate',
+  'layers-ora',
+];
 
 /** Outputs under what they are for. */
 const GROUPS: readonly (readonly [string, readonly OutputAsked['kind'][]])[] = [
   ['To share', ['share-png', 'share-jpeg', 'share-webp']],
   ['As it is', ['sheet', 'plate', 'layers-ora']],
+  ['Marks', OUTLINES],
   ['For the press', OUTPUTS.map((o) => o.name).filter((name) => !OTHERS.includes(name))],
 ];
 

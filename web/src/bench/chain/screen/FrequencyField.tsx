@@ -5,6 +5,7 @@ import {
   LARGEST_PITCH,
   FREQUENCY_RANGE,
   pitchOf,
+  screenFault,
   sheetPixels,
   SMALLEST_PITCH,
 } from '@chromatype/core';
@@ -24,10 +25,12 @@ export function FrequencyField({ job, fill }: Pick<ChainProps, 'job' | 'fill'>) 
   const ends = [inUnit(SMALLEST_PITCH), inUnit(LARGEST_PITCH)].sort((a, b) => a - b) as [number, number];
   function set(next: Frequency): void {
     const pitch = pitchOf(next, job.sheet.ppi, width);
-    const possible = pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH;
-    setWrong(
-      possible ? null : `Cells must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels wide at ${job.sheet.ppi} ppi.`,
-    );
+    const fits = pitch >= SMALLEST_PITCH && pitch <= LARGEST_PITCH;
+    const fault = fits
+      ? screenFault(job.sheet, { ...fill.screen, frequency: next })
+      : `Cells must be ${SMALLEST_PITCH} to ${LARGEST_PITCH} pixels wide at ${job.sheet.ppi} ppi.`;
+    const possible = fault === null;
+    setWrong(fault);
     if (possible) edit(setScreen(fill.id, { frequency: next }));
   }
   const set4 = (value: number) => set({ ...frequency, value: Number(value.toPrecision(5)) });

@@ -70,6 +70,7 @@ export function LetterFields({ marks, change }: Props) {
       <label className="flex items-center justify-between gap-2">
         <span>Face</span>
         <select
+          aria-label="Face"
           value={face}
           onChange={(e) => change({ font: e.target.value })}
           className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper text-right"

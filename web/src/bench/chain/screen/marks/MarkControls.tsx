@@ -9,12 +9,11 @@ import {
   MARK_SHAPE_PARAMS,
   MARK_SIZE_PARAMS,
 } from '@chromatype/core';
-import { setMarks } from '../../../../document/screen-edits.ts';
-import { edit } from '../../../../document/store.ts';
 import { Fold } from '../../../../ui/Fold.tsx';
 import { ParamFields } from '../../../../ui/ParamFields.tsx';
 import type { ChainProps } from '../../chain-props.ts';
 import { PaletteEditor } from '../PaletteEditor.tsx';
+import { changeMarks } from './change-marks.ts';
 import { LetterFields } from './LetterFields.tsx';
 import { MarkEdits } from './MarkEdits.tsx';
 import { MosaicStart } from './MosaicStart.tsx';
@@ -73,7 +72,7 @@ const GROUPS: readonly Group[] = [
 /** The settings of marks that do not stand beside the dial. */
 export function MarkControls({ job, pass, fill }: ChainProps) {
   const { marks } = fill.screen;
-  const change = (part: Partial<MarkSettings>) => edit(setMarks(fill.id, part));
+  const change = changeMarks(job, fill);
   return (
     <div className="pt-1">
       {GROUPS.map(({ title, params, note }) => (

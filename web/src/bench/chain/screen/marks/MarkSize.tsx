@@ -1,9 +1,8 @@
-import { familyOf, MARK_LATTICES, type MarkSettings } from '@chromatype/core';
-import { setFamilySettings } from '../../../../document/screen-edits.ts';
-import { edit } from '../../../../document/store.ts';
+import { familyOf, MARK_LATTICES } from '@chromatype/core';
 import { Choice } from '../../../../ui/Choice.tsx';
 import { ParamField } from '../../../../ui/ParamField.tsx';
 import type { ChainProps } from '../../chain-props.ts';
+import { changeMarks } from './change-marks.ts';
 import { FrequencyField } from '../FrequencyField.tsx';
 import { optionsOf } from '../options-of.ts';
 
@@ -13,7 +12,7 @@ const FITS = optionsOf(params.fit).map(({ name, label, about }) => ({ value: nam
 /** How many marks there are: rows by a frequency, or so many across and down. */
 export function MarkSize({ job, fill }: Pick<ChainProps, 'job' | 'fill'>) {
   const { marks } = fill.screen;
-  const change = (part: Partial<MarkSettings>) => edit(setFamilySettings(fill.id, 'marks', part));
+  const change = changeMarks(job, fill);
   const canCount = MARK_LATTICES.some((l) => l.name === marks.lattice && l.counted);
   const field = (name: 'across' | 'down' | 'from' | 'to') => (
     <ParamField
