@@ -6,6 +6,7 @@ import { withBusyCore } from './busy-core.ts';
 import { grainRows } from './grain.ts';
 import { madeRows } from './made.ts';
 import { openingRows } from './opening.ts';
+import { markRows } from './marks.ts';
 import { HEIGHT, WIDTH } from './plate-job.ts';
 import { plateRows } from './plate.ts';
 import { previewRows } from './preview.ts';
@@ -38,6 +39,10 @@ const GROUPS: Readonly<Record<string, () => Promise<Row[]>>> = {
   tone: async () => {
     const grey = await rows();
     return repeated(() => toneRows(grey));
+  },
+  marks: async () => {
+    const grey = await rows();
+    return repeated(() => markRows(grey));
   },
   made: () => repeated(madeRows),
   samples: () => repeated(sampleRows),
