@@ -1,4 +1,4 @@
-import { countCache } from '../memory/cache.ts';
+import { byteCache } from '../memory/cache.ts';
 import type { Area } from '../raster/area.ts';
 import type { Size } from '../raster/sheet.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
@@ -6,8 +6,9 @@ import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
 /** Blocks of pixels in which tones are read: the same as the interface prints in, so that light is read once for both. */
 const BLOCK_WIDTH = 512;
 const BLOCK_HEIGHT = 256;
-/** Blocks whose sums are kept. */
-const MOST_BLOCKS = 800;
+/** Bytes of sums that are kept, and those of one cell, nearly: a sheet of a million marks is never in memory whole. */
+const MOST_BYTES = 48e6;
+const CELL_BYTES = 200;
 /** Rows of a cell that a first, coarser look reads at least. */
 const FEWEST_ROWS = 4;
 
@@ -76,19 +77,18 @@ interface SumsAsked {
   read: PlanesReader;
 }
 
+/** Sums by cell, kept block by block until they are forgotten. */
+export interface CellSums {
+  of(site: Site, step: number): Sums;
+  forget(): void;
+}
+
 /**
  * Sums over the cells of a lattice: each pixel of the sheet belongs to the cell that holds its middle. Pixels are read
  * block by block and each once. `step`: reads every step-th row only, for a first look.
  */
-export function cellSums({
-  lattice,
-  sheet,
-  planes,
-  moments,
-  high,
-  read,
-}: SumsAsked): (site: Site, step: number) => Sums {
-  const blocks = countCache<Map<number, Sums>>(MOST_BLOCKS);
+export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAsked): CellSums {
+  const blocks = byteCache<Map<number, Sums>>(MOST_BYTES, (sums) => CELL_BYTES * sums.size);
   const reach = lattice.reach + 1;
   const span = new Int32Array(2);
 
@@ -141,7 +141,7 @@ export function cellSums({
     }
   }
 
-  return (site, step) => {
+  function sumsOf(site: Site, step: number): Sums {
     const rows = Math.max(1, Math.min(step, Math.floor(high / FEWEST_ROWS)));
     const { cell } = site;
     let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
@@ -162,7 +162,9 @@ export function cellSums({
       }
     }
     return sums;
-  };
+  }
+
+  return { of: sumsOf, forget: () => blocks.clear() };
 }
 
 function addMoments(

@@ -39,6 +39,8 @@ export interface Marker {
   marksNear(box: Box, step?: number): Mark[];
   /** Marks whose sites lie in a box: every mark belongs to just one of boxes that do not overlap. They are not kept. */
   marksOf(box: Box, step?: number): Mark[];
+  /** Drops what it keeps of the sheet; marks that are asked for afterwards are made anew. */
+  forget(): void;
 }
 
 /** Width of the widest mark in pixels, which says how fine outlines must be. */
@@ -159,7 +161,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
       sheet,
       lights,
       (at) => {
-        const its = sums(at, 1);
+        const its = sums.of(at, 1);
         return pixelsOf(its) > 0 ? lightOf(its) : null;
       },
       nearest,
@@ -171,7 +173,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     const id = siteId(site);
     const edit: Edited | undefined = edits.get(id);
     if (edit?.deleted) return null;
-    const its = sums(site, step);
+    const its = sums.of(site, step);
     if (pixelsOf(its) === 0 || isClear(its)) return null;
     const tone = work.finish(Math.round(meanOf(its, 0))) / 65535;
     if (closes && tone >= 1) return solidMark(id, site, colourOf(site, its));
@@ -234,6 +236,11 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
 
   return {
     reach,
+    forget() {
+      made.clear();
+      sums.forget();
+      diffused = null;
+    },
     marksOf: (box, step = 1) => marks(box, (site) => markAt(site, step)),
     marksNear: ({ left, top, right, bottom }, step = 1) =>
       marks({ left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach }, (site) =>

@@ -2,11 +2,12 @@ import { printingFills } from '../document/fills.ts';
 import type { Fill, Job, Pass } from '../document/types.ts';
 import { allMarks, isJoined, joinedOutline } from '../marks/joining/joined-plates.ts';
 import { type Cut, outlineCutter } from '../marks/cut.ts';
+import { outlineOf } from '../marks/joining/join.ts';
 import type { Mark } from '../marks/mark.ts';
 import type { Outline } from '../marks/outline.ts';
 import type { MarkSource } from '../marks/source.ts';
 import { lastReads } from '../raster/shared-reads.ts';
-import { sheetPixels } from '../raster/sheet.ts';
+import { type Size, sheetPixels } from '../raster/sheet.ts';
 import { screenTraits } from '../screen/compile-screen.ts';
 import { compiledScreen } from './compiled-screen.ts';
 import type { PrintEnv } from './env.ts';
@@ -31,6 +32,14 @@ export interface FillMarks {
   join(): Generator<number, Outline>;
   /** Cuts an outline at the edges of sheet and stencil, where the fill wants that. */
   cut(outline: Outline): Cut;
+  /** The same of a mark, whose outline is only made where an edge is near. */
+  cutMark(mark: Mark): Cut;
+}
+
+/** Whether the box of a mark lies inside a sheet of so many pixels. */
+function isInside({ unit: { reach }, matrix: [a, b, c, d, e, f] }: Mark, { width, height }: Size): boolean {
+  const far = reach * Math.sqrt(Math.max(a * a + b * b, c * c + d * d)) * Math.SQRT2;
+  return e - far >= 0 && f - far >= 0 && e + far <= width && f + far <= height;
 }
 
 /** Plans the marks of a fill. Its pass is printed as if no other knocked it out. */
@@ -42,7 +51,9 @@ export function planFillMarks(env: PrintEnv, job: Job, pass: Pass, fill: Fill): 
   const within = cover && lastReads({}, 'cover', cover.read);
   const source = compiled.marks!({ ...chain.tones.input(compiled, false), within });
   const { own } = source.inputs;
-  const cutter = outlineCutter(sheetPixels(job.sheet), within);
+  const size = sheetPixels(job.sheet);
+  const cutter = outlineCutter(size, within);
+  const cut = (outline: Outline): Cut => (own.atEdge === 'cut' ? cutter(outline) : 'whole');
   return {
     pass,
     fill,
@@ -50,7 +61,8 @@ export function planFillMarks(env: PrintEnv, job: Job, pass: Pass, fill: Fill): 
     joined: isJoined(own),
     bands: () => allMarks(source),
     join: () => joinedOutline(source),
-    cut: (outline) => (own.atEdge === 'cut' ? cutter(outline) : 'whole'),
+    cut,
+    cutMark: (mark) => (!within && isInside(mark, size) ? 'whole' : cut(outlineOf(mark))),
   };
 }
 

@@ -13,7 +13,7 @@ import { finished, joinOutlines, outlineOf } from './join.ts';
 export const isJoined = ({ join, colour }: Pick<MarkSettings, 'join' | 'colour'>): boolean => join && colour === 'ink';
 
 /** Rows of the sheet whose marks are made at a time. */
-const BAND = 512;
+const BAND = 256;
 
 /** All marks of a sheet that print, band by band. */
 export function* allMarks({ inputs: { sheet }, marker, keep }: MarkSource): Generator<Mark[]> {

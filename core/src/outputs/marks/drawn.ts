@@ -32,8 +32,7 @@ function circleOf({ unit, matrix: [a, b, c, d, e, f] }: Mark): Drawn['circle'] {
 
 /** A mark as it is drawn; null if nothing of it prints. */
 function drawnMark(mark: Mark, marks: FillMarks): Drawn | null {
-  const outline = outlineOf(mark);
-  const cut = marks.cut(outline);
+  const cut = marks.cutMark(mark);
   if (cut === 'none') return null;
   const colour = mark.colour && hexOfPiece(mark.colour);
   if (cut !== 'whole') return { mark, circle: null, curves: null, outline: () => cut, colour };
@@ -42,7 +41,7 @@ function drawnMark(mark: Mark, marks: FillMarks): Drawn | null {
     mark,
     circle: circleOf(mark),
     curves: path === null ? null : { path, matrix: mark.matrix },
-    outline: () => outline,
+    outline: () => outlineOf(mark),
     colour,
   };
 }

@@ -1,3 +1,4 @@
+import type { Kernels } from '../../../kernel/kernels.ts';
 import { edgeFilter } from '../../../marks/at-edge.ts';
 import { isJoined, joinedPlates } from '../../../marks/joining/joined-plates.ts';
 import { createMarker, type MarkInputs } from '../../../marks/marker.ts';
@@ -29,6 +30,19 @@ function markSource(inputs: MarkInputs, { kernels, tones, colours, clear, finish
   return { inputs, marker, keep: edgeFilter(inputs, kernels, within) };
 }
 
+/** Fills of one thread that keep their marks: those of an angle that a hand goes through would fill its memory. */
+const MOST_KEPT = 6;
+const kept = new WeakMap<Kernels, MarkSource[]>();
+
+/** Notes that a fill keeps marks, and has the one that began longest ago forget its own when there are too many. */
+function keptFew(kernels: Kernels, source: MarkSource): MarkSource {
+  const all = kept.get(kernels) ?? [];
+  kept.set(kernels, all);
+  all.push(source);
+  if (all.length > MOST_KEPT) all.shift()!.marker.forget();
+  return source;
+}
+
 /** How marks look as pieces; null for flat marks on the stock. */
 function pieceLook({ relief, ground, groundColour, light, height, gloss, shadow }: MarkSettings): PieceLook | null {
   const kind = reliefOf(relief);
@@ -46,7 +60,7 @@ function plater(inputs: MarkInputs, input: ToneInput): Plater {
   const { kernels } = input;
   let made: MarkSource | null = null;
   const ready = (): MarkSource => {
-    made ??= markSource(inputs, input);
+    made ??= keptFew(kernels, markSource(inputs, input));
     return made;
   };
   if (isJoined(inputs.own)) return joinedPlates(ready, kernels, input.piecemeal);
