@@ -20,3 +20,4 @@ node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots docs/co
 node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-lettering.png" docs/contact
 node bench/dist/contact-tones.js "$data/demo/studio-still-life.png" docs/contact
 node bench/dist/contact-finished.js "$data/demo" docs/contact
+node bench/dist/contact-marks.js "$data/demo/harbour-dusk.jpg" docs/contact

@@ -26,10 +26,6 @@ await settled();
 await page.getByRole('button', { name: /^Pass Harbour blue/ }).click();
 await page.waitForTimeout(1500);
 await shot('bench');
-await page.getByRole('button', { name: /^Dot shape: / }).click();
-await page.waitForTimeout(1500);
-await shot('shapes');
-await page.keyboard.press('Escape');
 await page.getByRole('button', { name: '1:1' }).click();
 await page.getByRole('button', { name: 'Output' }).click();
 await settled();
@@ -187,17 +183,40 @@ await settled();
 await page.getByRole('button', { name: 'Colour shelf' }).click();
 await settled();
 await shot('comic');
-await openJob('Kite Week, the wave poster', '?pass=darker&fill=wave-d');
+// Marks: chosen by hand on the sheet, and a mosaic with its pieces counted.
+await openJob('Squares into stars');
 await settled();
-await page.getByRole('button', { name: /^Tile: / }).click();
-// Samples are drawn as they come into sight.
-await page.waitForFunction(() => {
-  const samples = [...document.querySelectorAll<HTMLElement>('[role=radiogroup][aria-label=Tile] canvas')];
-  const seen = samples.filter((c) => c.getBoundingClientRect().top < innerHeight && c.getBoundingClientRect().top > 0);
-  return seen.length > 8 && seen.every((c) => c.dataset.drawn);
-});
+await page.getByRole('button', { name: 'More of Screen' }).click();
+await page.getByRole('button', { name: /^By hand/ }).click();
+await page.getByRole('button', { name: 'Choose marks on the sheet' }).click();
+await page.waitForSelector('[data-testid=mark-layer]:not([data-marks=""])');
+const sheetBox = (await page.getByTestId('sheet-edge').boundingBox())!;
+const onSheet = (u: number, v: number) => [sheetBox.x + sheetBox.width * u, sheetBox.y + sheetBox.height * v] as const;
+await page.mouse.move(...onSheet(0.5, 0.3));
+await page.mouse.down();
+for (const [u, v] of [
+  [0.65, 0.38],
+  [0.7, 0.55],
+  [0.52, 0.6],
+  [0.4, 0.45],
+  [0.49, 0.31],
+] as const) {
+  await page.mouse.move(...onSheet(u, v), { steps: 6 });
+}
+await page.mouse.up();
+await page.waitForTimeout(1500);
+await shot('marks');
+await openJob('Harbour sign in studs');
 await settled();
-await shot('tiles');
+await page.getByRole('button', { name: 'More of Screen' }).click();
+await page
+  .getByRole('button', { name: /^Shape/ })
+  .last()
+  .click();
+await page.getByRole('button', { name: /^Pieces by colour/ }).click();
+await page.getByRole('list', { name: 'Pieces by colour' }).getByRole('listitem').last().scrollIntoViewIfNeeded();
+await settled();
+await shot('mosaic');
 await openJob('Kite Week, the wave poster', '?pass=teal&fill=wave-t');
 await settled();
 await page.getByRole('button', { name: 'More of Stencil' }).click();

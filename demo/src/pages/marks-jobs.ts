@@ -69,9 +69,10 @@ const job = (
   stock: string,
   pictures: Picture[],
   passes: Pass[],
+  ppi = 300,
 ): Job => ({
   ...createJob(title, 'none'),
-  sheet: { ...DEFAULT_SHEET, width, height, bleed: 0, ppi: 300, stock: plainStock('Stock', stock) },
+  sheet: { ...DEFAULT_SHEET, width, height, bleed: 0, ppi, stock: plainStock('Stock', stock) },
   pictures,
   passes,
 });
@@ -259,6 +260,8 @@ function mosaic(title: string, relief: string, harbour: Picture, own: Partial<Ma
     '#2b2723',
     [harbour],
     [marksPass('pieces', 'Pieces', { picture: harbour, ink: ARTWORK, marks })],
+    // A proof of a sign that is built by hand: what it prints is looked at, not screened.
+    150,
   );
 }
 
