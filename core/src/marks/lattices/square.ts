@@ -1,7 +1,8 @@
 import type { LatticeKind } from './kind.ts';
 import { rowLattice } from './rows.ts';
 
-const CORNERS = [
+/** Corners of a rectangle from its middle, in columns and rows. */
+export const RECTANGLE = [
   [-0.5, -0.5],
   [0.5, -0.5],
   [0.5, 0.5],
@@ -40,7 +41,7 @@ export const square: LatticeKind = {
       shift: () => 0,
       down: () => 0.5,
       flipped: () => false,
-      corners: () => CORNERS,
+      corners: () => RECTANGLE,
       area: 1,
     });
   },

@@ -1,14 +1,7 @@
 import { modulo } from '../../math/integers.ts';
 import type { LatticeKind } from './kind.ts';
 import { rowLattice } from './rows.ts';
-import { rectangles } from './square.ts';
-
-const CORNERS = [
-  [-0.5, -0.5],
-  [0.5, -0.5],
-  [0.5, 0.5],
-  [-0.5, 0.5],
-] as const;
+import { RECTANGLE, rectangles } from './square.ts';
 
 export const staggered: LatticeKind = {
   name: 'staggered',
@@ -28,7 +21,7 @@ export const staggered: LatticeKind = {
       shift: (row) => modulo(row, 2) / 2,
       down: () => 0.5,
       flipped: () => false,
-      corners: () => CORNERS,
+      corners: () => RECTANGLE,
       area: 1,
     });
   },

@@ -34,7 +34,7 @@ function DialPart({ job, pass, fill }: ChainProps) {
   const frame = useRef<HTMLDivElement>(null);
   const { angle } = fill.screen;
   const { lattice } = screenTraits(fill.screen, job.sheet.ppi);
-  const size = dialSize(fill.screen);
+  const size = dialSize(fill.screen, job.sheet.ppi);
 
   const drag = useDrag(({ xy: [x, y], movement: [mx, my], first, last, memo, initial: [ix, iy], shiftKey }) => {
     const box = frame.current!.getBoundingClientRect();

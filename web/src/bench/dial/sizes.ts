@@ -1,4 +1,4 @@
-import { type FamilyName, type Fill, type Job, MARK_LATTICES, type Screen, screenPitch } from '@chromatype/core';
+import { type FamilyName, type Fill, type Job, type Screen, screenPitch, screenTraits } from '@chromatype/core';
 import { type Edit, setScreen } from '../../document/edits.ts';
 import { setFamilySettings } from '../../document/screen-edits.ts';
 import { pulled, pulledGrain } from './turning.ts';
@@ -69,8 +69,8 @@ const COUNTS: DialSize = {
 /** Families whose size is not their frequency. */
 const OWN: Partial<Record<FamilyName, DialSize>> = { grain: GRAIN };
 
-export function dialSize({ family, marks }: Screen): DialSize {
-  const counted =
-    family === 'marks' && marks.fit === 'counts' && MARK_LATTICES.some((l) => l.name === marks.lattice && l.counted);
-  return counted ? COUNTS : (OWN[family] ?? FREQUENCY);
+export function dialSize(screen: Screen, ppi: number): DialSize {
+  const { outlines, lattice } = screenTraits(screen, ppi);
+  // Outlines that are on no lattice of a frequency are counted.
+  return outlines && !lattice ? COUNTS : (OWN[screen.family] ?? FREQUENCY);
 }

@@ -1,5 +1,5 @@
 import type { MarkEdit } from '@chromatype/core';
-import { Minus, Plus, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
+import { type LucideIcon, Minus, Plus, RotateCcw, RotateCw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 
 interface Props {
@@ -16,6 +16,19 @@ const TOOL = 'inline-flex h-7 items-center gap-1 border border-hairline px-2 hov
 const LARGER = 1.1;
 const TURN = 15;
 
+/** Buttons that change all chosen marks by one step. */
+const STEPS: readonly {
+  readonly label: string;
+  readonly about: string;
+  readonly Icon: LucideIcon;
+  readonly change: Pick<MarkEdit, 'does' | 'by'>;
+}[] = [
+  { label: 'Smaller', about: 'A tenth smaller', Icon: Minus, change: { does: 'size', by: 1 / LARGER } },
+  { label: 'Larger', about: 'A tenth larger', Icon: Plus, change: { does: 'size', by: LARGER } },
+  { label: 'Turn left', about: `Turns by ${TURN}°`, Icon: RotateCcw, change: { does: 'turn', by: TURN } },
+  { label: 'Turn right', about: `Turns back by ${TURN}°`, Icon: RotateCw, change: { does: 'turn', by: -TURN } },
+];
+
 /** What can be done to the marks that are chosen. */
 export function MarkBar({ count, coloured, act, chooseAlike }: Props) {
   const [colour, setColour] = useState('#f0502e');
@@ -28,55 +41,29 @@ export function MarkBar({ count, coloured, act, chooseAlike }: Props) {
       <span role="status" className="px-1 font-semibold whitespace-nowrap">
         {count === 1 ? '1 mark' : `${count} marks`}
       </span>
-      <button type="button" className={TOOL} onClick={() => chooseAlike('size')} title="Chooses all marks of this size">
-        Same size
-      </button>
-      {coloured && (
+      {(coloured ? (['size', 'colour'] as const) : (['size'] as const)).map((what) => (
         <button
+          key={what}
           type="button"
           className={TOOL}
-          onClick={() => chooseAlike('colour')}
-          title="Chooses all marks of this colour"
+          onClick={() => chooseAlike(what)}
+          title={`Chooses all marks of this ${what}`}
         >
-          Same colour
+          Same {what}
         </button>
-      )}
-      <button
-        type="button"
-        className={TOOL}
-        aria-label="Smaller"
-        title="A tenth smaller"
-        onClick={() => act({ ...PLAIN, does: 'size', by: 1 / LARGER })}
-      >
-        <Minus size={14} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className={TOOL}
-        aria-label="Larger"
-        title="A tenth larger"
-        onClick={() => act({ ...PLAIN, does: 'size', by: LARGER })}
-      >
-        <Plus size={14} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className={TOOL}
-        aria-label="Turn left"
-        title={`Turns by ${TURN}°`}
-        onClick={() => act({ ...PLAIN, does: 'turn', by: TURN })}
-      >
-        <RotateCcw size={14} aria-hidden />
-      </button>
-      <button
-        type="button"
-        className={TOOL}
-        aria-label="Turn right"
-        title={`Turns back by ${TURN}°`}
-        onClick={() => act({ ...PLAIN, does: 'turn', by: -TURN })}
-      >
-        <RotateCw size={14} aria-hidden />
-      </button>
+      ))}
+      {STEPS.map(({ label, about, Icon, change }) => (
+        <button
+          key={label}
+          type="button"
+          className={TOOL}
+          aria-label={label}
+          title={about}
+          onClick={() => act({ ...PLAIN, ...change })}
+        >
+          <Icon size={14} aria-hidden />
+        </button>
+      ))}
       {coloured && (
         <label className={TOOL} title="Colours the chosen marks">
           Colour
