@@ -32,13 +32,11 @@ export { mosaicSettings } from './marks/mosaic.ts';
 export { countPieces, type PieceColour, pieceNames } from './marks/pieces.ts';
 export { RELIEF_KINDS, type ReliefKind, reliefOf } from './marks/relief/index.ts';
 export { type OwnShape, ownShape, ShapeError } from './marks/own-shape.ts';
+export { MARK_COLOUR_PARAMS, MARK_JOIN_PARAMS, MARK_RELIEF_PARAMS } from './marks/look-params.ts';
 export {
-  MARK_COLOUR_PARAMS,
   MARK_EDGE_PARAMS,
-  MARK_JOIN_PARAMS,
   MARK_PARAMS,
   MARK_PLACE_PARAMS,
-  MARK_RELIEF_PARAMS,
   MARK_SHAPE_PARAMS,
   MARK_SIZE_PARAMS,
   type MarkSettings,
