@@ -228,11 +228,18 @@ describe('samples', () => {
 
 test('of many requests the first and the newest are worked on', async () => {
   const done: number[] = [];
+  let newestIsDone = () => {};
+  const newest = new Promise<void>((resolve) => {
+    newestIsDone = resolve;
+  });
   const ask = latestOnly(async (n: number) => {
     await new Promise((resolve) => setTimeout(resolve, 5));
     done.push(n);
+    if (n === 8) newestIsDone();
   });
   for (let k = 0; k < 9; k++) ask(k);
+  await newest;
+  // A request that should have been left out would be worked on now.
   await new Promise((resolve) => setTimeout(resolve, 40));
   expect(done).toEqual([0, 8]);
 });

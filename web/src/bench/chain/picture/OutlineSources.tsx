@@ -2,6 +2,7 @@ import { FACES } from '@chromatype/core';
 import { useEffect, useState } from 'react';
 import { Button } from '../../../ui/Button.tsx';
 import { chooseFile } from '../../../ui/files.ts';
+import { useNewest } from '../../../ui/use-newest.ts';
 
 type Settings = Readonly<Record<string, unknown>>;
 
@@ -20,24 +21,26 @@ export function FontChoice({ settings, aspect, change }: FontProps) {
   const [names, setNames] = useState<readonly string[]>([]);
   const [wrong, setWrong] = useState<string | null>(null);
   const watch = ['text', 'font', 'size', 'spacing', 'leading', 'align'].map((name) => settings[name]);
+  const begin = useNewest();
   // biome-ignore lint/correctness/useExhaustiveDependencies: outlines follow the settings they are drawn from
   useEffect(() => {
-    let current = true;
+    const isNewest = begin();
     void import('./lettering.ts').then(async ({ letterPath, ownFonts }) => {
-      const own = await ownFonts();
-      const path = await letterPath(settings as never, aspect);
-      if (!current) return;
-      setNames([...FACES.map((f) => f.name), ...own]);
-      if (path === null)
-        setWrong(`The font “${settings.font}” is not at hand; the letters stay as they are until it is opened.`);
-      else {
-        setWrong(null);
-        if (path !== settings.path) change({ path });
+      try {
+        const own = await ownFonts();
+        const path = await letterPath(settings as never, aspect);
+        if (!isNewest()) return;
+        setNames([...FACES.map((f) => f.name), ...own]);
+        if (path === null)
+          setWrong(`The font “${settings.font}” is not at hand; the letters stay as they are until it is opened.`);
+        else {
+          setWrong(null);
+          if (path !== settings.path) change({ path });
+        }
+      } catch {
+        if (isNewest()) setWrong('The face could not be loaded; the letters stay as they are.');
       }
     });
-    return () => {
-      current = false;
-    };
   }, [JSON.stringify(watch), aspect]);
 
   async function openFont(): Promise<void> {

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Button } from '../../../../ui/Button.tsx';
 import { chooseFile } from '../../../../ui/files.ts';
 import { LongText } from '../../../../ui/LongText.tsx';
+import { useNewest } from '../../../../ui/use-newest.ts';
 
 interface Props {
   readonly marks: MarkSettings;
@@ -15,14 +16,15 @@ export function LetterFields({ marks, change }: Props) {
   const [wrong, setWrong] = useState<string | null>(null);
   const face = marks.font || FACES[0]!.name;
 
+  const begin = useNewest();
   // biome-ignore lint/correctness/useExhaustiveDependencies: outlines follow the text and the face
   useEffect(() => {
-    let current = true;
+    const isNewest = begin();
     void import('../../picture/lettering.ts').then(async ({ letterGlyphs, ownFonts }) => {
       try {
         const names = await ownFonts();
         const found = await letterGlyphs(face, lettersOf(marks.text));
-        if (!current) return;
+        if (!isNewest()) return;
         setOwn(names);
         if (!found) {
           setWrong(`The face “${face}” is not at hand; the letters stay as they are until it is opened.`);
@@ -37,12 +39,9 @@ export function LetterFields({ marks, change }: Props) {
         const glyphs = writeGlyphs(paths);
         if (glyphs !== marks.glyphs) change({ glyphs });
       } catch {
-        if (current) setWrong('The face could not be loaded; the letters stay as they are.');
+        if (isNewest()) setWrong('The face could not be loaded; the letters stay as they are.');
       }
     });
-    return () => {
-      current = false;
-    };
   }, [marks.text, face]);
 
   async function openFont(): Promise<void> {
