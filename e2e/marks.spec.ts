@@ -171,3 +171,47 @@ test('too many marks, a letter that a face lacks and an outline without area: on
   await saved(page);
   expect((await screenOf(page, id)).marks.shape).toBe('letters');
 });
+
+test('a burst of hearts: rings of 36 at 10°, the upper end of each to the middle, in the list and in the outlines', async ({
+  page,
+}) => {
+  await smallJob(page);
+  await tint(page, 70);
+  await family(page, 'Marks');
+  await cell(page, 'Shape', 'Heart');
+  await cell(page, 'Lattice', 'Spokes');
+  await openStation(page, 'Screen');
+  await page.getByRole('button', { name: /^Where they stand/ }).click();
+  await type(page, 'Marks a ring', '36');
+  await type(page, 'Rings', '5');
+  await type(page, 'Free middle', '9 mm');
+  await page.getByRole('button', { name: /^Size and turn/ }).click();
+  await page.getByRole('combobox', { name: 'Turn', exact: true }).selectOption({ label: 'To the centre' });
+  await saved(page);
+  const rows = (await makeOutput(page, /Marks, list/)).bytes
+    .toString('utf8')
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => line.split(','));
+  expect(rows).toHaveLength(36 * 5);
+  const [middleX, middleY] = [105 / 2, 74 / 2];
+  for (const row of rows) {
+    const [x, y, turn] = [Number(row[2]) - middleX, Number(row[3]) - middleY, Number(row[5])];
+    const way = (Math.atan2(-y, x) * 180) / Math.PI;
+    // Every tenth degree, from wherever the first one stands.
+    const step = way / 10 - Number(rows[0]![5]) / 10;
+    expect(Math.abs(step - Math.round(step))).toBeLessThan(0.01);
+    expect(Math.hypot(x, y)).toBeGreaterThan(9);
+    // The upper end of a heart, at 90° before it is turned, looks at the middle.
+    const off = (((turn - 90 - way) % 360) + 540) % 360;
+    expect(Math.abs(off - 180)).toBeLessThan(0.1);
+  }
+  const svg = await makeOutput(page, /Marks, SVG/);
+  expect(elements(svg.bytes, 'path')).toHaveLength(36 * 5);
+  const plate = await inkOf((await makeOutput(page, /Plate of/)).bytes);
+  const dots = (mm: number) => Math.round((mm / 25.4) * 300);
+  const inked = rows.filter((row) => plate.ink(dots(Number(row[2])), dots(Number(row[3]))) === 1);
+  expect(inked).toHaveLength(36 * 5);
+  expect(plate.ink(dots(middleX), dots(middleY))).toBe(0);
+});

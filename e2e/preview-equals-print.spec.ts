@@ -3,6 +3,8 @@ import { expect, test } from '@playwright/test';
 import { addPass, choosePass, makeOutput, saved, type } from './support/bench.ts';
 import { inkOf, packed } from './support/pictures.ts';
 import { besideExport, lookAtPlatePixels, photoJob, seen } from './support/preview.ts';
+import { cell, family } from './support/screen.ts';
+import { openStation } from './support/sheet.ts';
 
 test('at 1:1 the settled preview is, pixel for pixel, the exported sheet', async ({ page }) => {
   await photoJob(page);
@@ -38,6 +40,31 @@ test('at 1:1 one black pass on white is, byte for byte, the exported plate', asy
   }
   expect(mine.equals(theirs)).toBe(true);
   expect(theirs.includes(1) && theirs.includes(0)).toBe(true);
+});
+
+test('marks: at 1:1 the preview is the exported sheet, as one plate and as artwork', async ({ page }) => {
+  await photoJob(page);
+  await family(page, 'Marks');
+  await type(page, 'Frequency', '21.3 lpi');
+  await type(page, 'Angle', '17.2');
+  await cell(page, 'Shape', 'Star');
+  await cell(page, 'Lattice', 'Hexagonal');
+  await saved(page);
+  const mine = await page.evaluate(() => window.chromatype!.plateDigest(0));
+  const { bytes } = await makeOutput(page, /Plate of/);
+  const plate = await inkOf(bytes);
+  const digest = createHash('sha256').update(packed(plate)).digest('hex');
+  expect(mine).toBe(`${plate.width}x${plate.height}:${digest}`);
+  await lookAtPlatePixels(page);
+  expect(await besideExport(page)).toEqual({ different: 0, colours: 2 });
+  await openStation(page, 'Screen');
+  await page.getByRole('button', { name: /^Pieces of a mosaic/ }).click();
+  await page.getByRole('button', { name: 'Beads', exact: true }).click();
+  await saved(page);
+  await lookAtPlatePixels(page);
+  const mosaic = await besideExport(page);
+  expect(mosaic.different).toBe(0);
+  expect(mosaic.colours).toBeGreaterThan(200);
 });
 
 test("the browser's plate and the server's have the same hash", async ({ page }) => {

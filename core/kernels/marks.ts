@@ -171,8 +171,8 @@ function byteOf(light: f32, bytes: usize): u8 {
 
 /**
  * Lays a coloured mark over artwork, RGBA. `cover`: how much of each pixel of its part it covers, 0..255, `width` a row.
- * `place`: six f64 of the matrix that takes the middle of the part's pixels, counted from its first, to -1..1 across the
- * mark; `side`: of the tables of what light does to its colour there (`seen` times the colour and `shine` added, f32).
+ * `place`: eight f64: the matrix that takes places of the sheet to -1..1 across the mark, and the middle of the part's first
+ * pixel on the sheet, so that a pixel looks the same in every part; `side`: of the tables of what light does to its colour there (`seen` times the colour and `shine` added, f32).
  * Where marks share a pixel without overlapping both count; where they overlap the later lies over the earlier.
  */
 export function layMark(
@@ -183,18 +183,19 @@ export function layMark(
   const b = load<f64>(place, 8);
   const c = load<f64>(place, 16);
   const d = load<f64>(place, 24);
+  const px = load<f64>(place, 48);
   const half = <f64>side / 2;
   const last = side - 1;
   for (let k = 0; k < rows; k++) {
-    const py = <f64>k * step;
+    const py = load<f64>(place, 56) + <f64>k * step;
     const u0 = c * py + load<f64>(place, 32);
     const v0 = d * py + load<f64>(place, 40);
     let to = out + <usize>(k * stride);
     for (let x = 0; x < width; x++, to += 4) {
       const own = <i32>load<u8>(cover++);
       if (own == 0) continue;
-      const i = <i32>Math.floor((a * <f64>x + u0 + 1) * half);
-      const j = <i32>Math.floor((b * <f64>x + v0 + 1) * half);
+      const i = <i32>Math.floor((a * (px + <f64>x) + u0 + 1) * half);
+      const j = <i32>Math.floor((b * (px + <f64>x) + v0 + 1) * half);
       const at = (<usize>(min(last, max(0, j)) * side + min(last, max(0, i)))) << 2;
       const kept = load<f32>(seen + at);
       const more = load<f32>(shine + at);

@@ -17,8 +17,8 @@ import sharp from 'sharp';
 import { ADDITIONS } from './additions/throw-away.ts';
 
 /**
- * One new dot, family, step of the tone curve, output, picture, bend, blend mode, texture and finish is one new file and
- * one line in a table. A copy of the project gets one of each; nothing else in it is edited.
+ * One new dot, family, step of the tone curve, output, picture, bend, blend mode, texture and finish, and for marks one new
+ * shape, edge, lattice and form of pieces, is one new file and one line in a table. A copy of the project gets one of each; nothing else in it is edited.
  */
 const project = fileURLToPath(new URL('../../', import.meta.url));
 let copy: string;
@@ -155,6 +155,37 @@ test('keys of plates follow their settings, and the plates differ', async () => 
   expect(found).toEqual({ keys: allDiffer, plates: allDiffer });
 }, 120_000);
 
+test('marks take a new shape, edge, lattice and form of pieces', async () => {
+  const found = await asked<{ keys: number[]; plates: number[]; error: string }>(`
+    import { createHash } from 'node:crypto';
+    import { createJob, createKernels, planPass, plateKey, readJob } from '@chromatype/core';
+    const base = createJob('x', 'p');
+    const kernels = createKernels();
+    const [pass] = base.passes;
+    const [fill] = pass.fills;
+    const asJob = (marks) => {
+      const feed = { ...fill.feed, part: 'tint', tint: 0.4 };
+      const screen = { ...fill.screen, family: 'marks', angle: 0, frequency: { per: 'mm', value: 3 }, marks: { ...fill.screen.marks, ...marks } };
+      return { ...base, sheet: { ...base.sheet, width: 12, height: 9 }, passes: [{ ...pass, fills: [{ ...fill, feed, screen }] }] };
+    };
+    const jobs = [
+      {}, { shape: 'throwawaykite' }, { into: 'throwawaykite' }, { throwawaynotch: 0.8 }, { lattice: 'throwawaysheared' },
+      { colour: 'gradient' }, { colour: 'gradient', relief: 'throwawayroof' },
+    ].map((marks) => readJob(JSON.parse(JSON.stringify(asJob(marks)))));
+    const keys = jobs.map((j) => plateKey(j, j.passes[0]));
+    const plates = jobs.map((j) => {
+      const { data } = planPass({ kernels, pictures: () => null }, j, j.passes[0]).plate.read({ x: 0, y: 0, width: 142, height: 106, step: 1 });
+      return createHash('sha256').update(data).digest('hex');
+    });
+    let error = '';
+    try { readJob(asJob({ throwawaynotch: 3 })); } catch (fault) { error = fault.message; }
+    console.log(JSON.stringify({ keys: keys.map((k) => keys.indexOf(k)), plates: plates.map((p) => plates.indexOf(p)), error }));
+  `);
+  const allDiffer = Array.from({ length: 7 }, (_, k) => k);
+  expect(found).toMatchObject({ keys: allDiffer, plates: allDiffer });
+  expect(found.error).toContain('throwawaynotch');
+}, 60_000);
+
 test('prints show a new blend mode, texture and finish', async () => {
   const { looks } = await asked<{ looks: string[] }>(`
     import { composeExact, createBitmap, createJob, createKernels, planSurface, readJob } from '@chromatype/core';
@@ -184,6 +215,8 @@ test('the command line lists them, sets them and writes them', async () => {
     ['families', 'throwaway'],
     ['dots', 'ThrowAwayDot'],
     ['throwaway', 'twill'],
+    ['marks', 'throwawaykite'],
+    ['lattices', 'throwawaysheared'],
     ['pictures', 'throwaway'],
     ['bends', 'throwaway'],
     ['formats', 'csv'],
@@ -196,16 +229,22 @@ test('the command line lists them, sets them and writes them', async () => {
     'throwaway.weave',
     'throwaway.slack',
     'made.throwaway.squares',
+    'marks.throwawaynotch',
     'finish.throwaway.amount',
   ]) {
     expect(settings).toContain(`${path}: `);
   }
-  const made = ['plain', 'dot', 'fog', 'weave'].map((name) => `${name}.png`);
-  const options = [[], ['--dots', 'ThrowAwayDot'], ['--set', 'tone.throwAwayFog=0.4'], ['--throwaway', 'twill']];
+  const made = ['plain', 'dot', 'fog', 'weave', 'kite', 'rows'].map((name) => `${name}.png`);
+  const options = [[], ['--dots', 'ThrowAwayDot'], ['--set', 'tone.throwAwayFog=0.4'], ['--throwaway', 'twill']].concat(
+    [
+      ['--marks', 'throwawaykite'],
+      ['--marks', 'circle', '--lattice', 'throwawaysheared'],
+    ],
+  );
   for (const [k, file] of made.entries()) {
     expect(await chromatype('screen', 'grey.png', file, '--lpi', '20', ...options[k]!)).toMatchObject({ code: 0 });
   }
-  expect(new Set(made.map((file) => readFileSync(join(copy, file)).toString('base64'))).size).toBe(4);
+  expect(new Set(made.map((file) => readFileSync(join(copy, file)).toString('base64'))).size).toBe(made.length);
   expect(await chromatype('screen', 'grey.png', 'list.csv')).toMatchObject({ code: 0 });
   expect(textOf('list.csv').length).toBeGreaterThan(2);
   const { code, out } = await chromatype('screen', 'grey.png', 'x.png', '--set', 'throwaway.slack=3');
@@ -224,6 +263,7 @@ test('the docs tell of them', async () => {
     'Throw-away blend',
     'Throw-away felt',
     'Throw-away stain',
+    'throwawaynotch',
   ];
   for (const text of told) expect(out).toContain(text);
 });
@@ -236,18 +276,17 @@ test('the interface has controls for them', async () => {
     [join(project, 'node_modules/.bin/jest'), '--selectProjects', 'web', '--config', 'jest.config.mjs'],
     { NODE_OPTIONS: '--experimental-vm-modules' },
   );
-  expect([code, out]).toEqual([0, expect.stringContaining('4 passed')]);
+  expect([code, out]).toEqual([0, expect.stringContaining('5 passed')]);
 }, 120_000);
 
 test('an output without a writer and a family that cannot be compiled are refused by the compiler', async () => {
-  for (const [file, without] of [
+  const lacking = [
     ['core/src/outputs/throw-away-csv.ts', /\n {2}async write[\s\S]*?\n {2}\},/],
     ['core/src/screen/families/throw-away/family.ts', /\n {2}compile: [\s\S]*?\n {2}\},/],
-  ] as const) {
-    const whole = textOf(file);
-    put(file, whole.replace(without, ''));
-    const { code, out } = await tool('tsc', '-b', 'core');
-    expect([code === 0, out]).toEqual([false, expect.stringMatching(/'(write|compile)' is missing/)]);
-    put(file, whole);
-  }
+  ] as const;
+  for (const [file, without] of lacking) put(file, textOf(file).replace(without, ''));
+  const { code, out } = await tool('tsc', '-b', 'core');
+  expect(code).not.toBe(0);
+  for (const [file] of lacking) expect(out).toContain(file);
+  for (const name of ['write', 'compile']) expect(out).toContain(`'${name}' is missing`);
 }, 120_000);

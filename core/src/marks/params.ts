@@ -196,7 +196,7 @@ export const MARK_SIZE_PARAMS = {
   turning: choiceOf('Turn', 'What turns each mark by itself.', [
     { name: 'lattice', label: 'With the lattice', about: 'As the lattice runs at their place.' },
     { name: 'fixed', label: 'Fixed', about: 'All marks by one angle.' },
-    { name: 'centre', label: 'To the centre', about: 'Marks point to the centre.' },
+    { name: 'centre', label: 'To the centre', about: 'The upper end of each mark points to the centre.' },
     { name: 'along', label: 'Along the gradient', about: 'Marks point to where the picture grows darker.' },
     { name: 'across', label: 'Across the gradient', about: 'Marks point along the lines of equal tone.' },
     { name: 'tone', label: 'By tone', about: 'From one angle in the highlights to another in the shadows.' },

@@ -9,6 +9,11 @@ jest.unstable_mockModule('../src/bench/chain/Station.tsx', () => ({
   Station: ({ thumb, children, more }: Record<string, never>) => createElement('section', null, thumb, children, more),
 }));
 
+// Folds hold back what is in them, too.
+jest.unstable_mockModule('../src/ui/Fold.tsx', () => ({
+  Fold: ({ title, children }: Record<string, never>) => createElement('div', null, title, children),
+}));
+
 /** Controls are drawn from the tables: this file runs in a copy of the project to which entries were added. */
 const { ScreenStation } = await import('../src/bench/chain/screen/ScreenStation.tsx');
 const { CellPicker } = await import('../src/bench/chain/screen/cells/CellPicker.tsx');
@@ -47,6 +52,17 @@ test('a new family, its cells and its settings have controls', () => {
   const close = () => {};
   const picker = shown(CellPicker as never, { job, pass, label: 'Weave', cells: all, chosen: '', close } as never);
   expect(picker).toContain('Twill');
+});
+
+test('marks: a new shape, edge, lattice and form of pieces have controls', () => {
+  const { screen } = fillOf(pass);
+  const marks = { ...screen.marks, colour: 'palette', relief: 'throwawayroof' };
+  const marked = withFill(pass, { screen: { ...screen, family: 'marks', marks } as never });
+  const html = shown(ScreenStation as never, { job, pass: marked, fill: fillOf(marked) } as never);
+  const namesOf = (setting: string) => cellsOf(fillOf(marked), setting).map((c) => c.label);
+  expect(namesOf('shape')).toContain('Throw-away kite');
+  expect(namesOf('lattice')).toContain('Throw-away sheared');
+  for (const text of ['Throw-away notch', 'Throw-away roof']) expect(html).toContain(text);
 });
 
 test('a new step of the tone curve has a control', () => {

@@ -1,13 +1,5 @@
-/** One addition: its file, and the one line of a table that names it. */
-export interface Addition {
-  /** Path of the new file, from the root of the project. */
-  readonly file: string;
-  readonly source: string;
-  readonly table: string;
-  /** Where the table begins; the new name is put at its end. */
-  readonly behind: string;
-  readonly name: string;
-}
+import type { Addition } from './addition.ts';
+import { MARK_ADDITIONS } from './throw-away-marks.ts';
 
 /** A throw-away entry for each table that grows with the product. */
 export const ADDITIONS: readonly Addition[] = [
@@ -213,4 +205,5 @@ export const throwAwayFinish = finish({
 });
 `,
   },
+  ...MARK_ADDITIONS,
 ];

@@ -62,7 +62,7 @@ function layer(kernels: Kernels, area: Area) {
   const lights = kernels.scratch('mark-byte-lights', 512);
   kernels.u8(bytes).set(bytesOfLight());
   kernels.u16(lights).set(LIGHT_OF_BYTE);
-  const place = kernels.scratch('mark-place', 48);
+  const place = kernels.scratch('mark-place', 64);
   const tables = kernels.scratch('mark-tables', 8 * MOST_TABLE);
   let shown: LitPiece | null = null;
   return {
@@ -75,9 +75,7 @@ function layer(kernels: Kernels, area: Area) {
         kernels.f32(tables).set(lit.shine, MOST_TABLE);
         shown = lit;
       }
-      const [ma, mb, mc, md, me, mf] = inPiece(mark);
-      const [px, py] = [part.x + 0.5, part.y + 0.5];
-      kernels.f64(place).set([ma, mb, mc, md, ma * px + mc * py + me, mb * px + md * py + mf]);
+      kernels.f64(place).set([...inPiece(mark), part.x + 0.5, part.y + 0.5]);
       // Room that grows elsewhere may move: the cover is made last.
       const cover = coverageAt(kernels, mark.unit.outline, part, mark.matrix);
       kernels.run.layMark(

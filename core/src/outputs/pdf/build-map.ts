@@ -95,7 +95,9 @@ export async function writeBuildMap({ env, job, passes, progress }: OutputWork, 
     const all = [...marks.bands()].flat().filter((m) => m.colour);
     if (all.length === 0) continue;
     const colours = countPieces([all], marks.fill.screen.marks);
-    const numberOf = new Map(colours.map(({ colour, number }, k) => [colour, number || String(k + 1)]));
+    // A stock number stands on the pieces where every colour has one.
+    const stocked = colours.every(({ number }) => number);
+    const numberOf = new Map(colours.map(({ colour, number }, k) => [colour, stocked ? number : String(k + 1)]));
     const sheet = sheetPixels(job.sheet);
     const sections = sectionsOf(all, sheet);
     overview(newPage(`${job.title}: ${all.length} pieces in ${sections.length} sections`), all, sections, sheet);
@@ -169,7 +171,7 @@ export async function writeBuildMap({ env, job, passes, progress }: OutputWork, 
     const each = Math.floor(height / LINE);
     for (let first = 0; first < colours.length; first += each) {
       const page = newPage(`Legend: ${whole} pieces in ${colours.length} colours`);
-      colours.slice(first, first + each).forEach(({ colour, name, count }, k) => {
+      colours.slice(first, first + each).forEach(({ colour, name, number, count }, k) => {
         const y = PAGE.height - MARGIN - TITLE - (k + 1) * LINE;
         page.drawRectangle({
           x: MARGIN,
@@ -180,8 +182,11 @@ export async function writeBuildMap({ env, job, passes, progress }: OutputWork, 
           borderColor: INK,
           borderWidth: 0.5,
         });
-        write(page, numbers.get(colour)!, MARGIN + 30, y + 2, 9);
-        write(page, name || colour, MARGIN + 90, y + 2, 9);
+        const own = numbers.get(colour)!;
+        // A stock number that does not stand on the pieces is told beside the name.
+        const named = [name || colour, number === own ? '' : number].filter(Boolean).join(', ');
+        write(page, own, MARGIN + 30, y + 2, 9);
+        write(page, named, MARGIN + 90, y + 2, 9);
         write(page, String(count), MARGIN + 330, y + 2, 9);
       });
     }
