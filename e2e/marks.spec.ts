@@ -1,10 +1,10 @@
 import { expect, test } from '@playwright/test';
 import { makeOutput, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
-import { inkOf } from './support/pictures.ts';
+import { inkOf, packed } from './support/pictures.ts';
 import { photoJob } from './support/preview.ts';
 import { cell, family, screenOf } from './support/screen.ts';
 import { openStation } from './support/sheet.ts';
-import { tint } from './support/stencil.ts';
+import { plateOf, tint } from './support/stencil.ts';
 
 /** Elements of an SVG by a name. */
 const elements = (svg: Buffer, name: string): string[] =>
@@ -214,4 +214,10 @@ test('a burst of hearts: rings of 36 at 10°, the upper end of each to the middl
   const inked = rows.filter((row) => plate.ink(dots(Number(row[2])), dots(Number(row[3]))) === 1);
   expect(inked).toHaveLength(36 * 5);
   expect(plate.ink(dots(middleX), dots(middleY))).toBe(0);
+  // The hearts are the stencil of another pass: solid, it prints their very plate.
+  await page.getByRole('button', { name: /^Edges of the sheet, joining/ }).click();
+  await page.getByRole('button', { name: 'Print another pass inside' }).click();
+  await tint(page, 100);
+  const inside = await plateOf(page);
+  expect(Buffer.compare(packed(inside), packed(plate))).toBe(0);
 });

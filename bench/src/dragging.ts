@@ -1,9 +1,24 @@
+import type { Job } from '@chromatype/core';
 import type { Page } from '@playwright/test';
 import { ms, percentile, type Row } from './statistics.ts';
 
 const ROUNDS = 12;
 /** Moves of three drags. */
 export const STEPS = 60;
+
+/** What rows of the interface are measured with. */
+export interface PreviewTools {
+  newJob(job: Job): Promise<string>;
+  open(path: string): Promise<void>;
+  again(measure: () => Promise<Row[]>): Promise<Row[]>;
+}
+
+/** A picture that the server has. */
+export interface Stored {
+  readonly hash: string;
+  readonly width: number;
+  readonly height: number;
+}
 
 /** Waits until the sheet shows the settled picture. */
 export const settled = (page: Page) =>
@@ -54,4 +69,13 @@ export function dragRows(
     };
   };
   return [row('first picture', times.first, 50), row('settled', times.settled, 250)];
+}
+
+/** Places of a dial's rim by degrees counter-clockwise from the right, in CSS pixels. */
+export async function dialRim(page: Page): Promise<(degrees: number) => readonly [number, number]> {
+  const dial = (await page.getByRole('slider', { name: /Screen dial/ }).boundingBox())!;
+  const [cx, cy] = [dial.x + dial.width / 2, dial.y + dial.height / 2];
+  const reach = dial.width / 2 - 6;
+  return (degrees) =>
+    [cx + reach * Math.cos((degrees * Math.PI) / 180), cy - reach * Math.sin((degrees * Math.PI) / 180)] as const;
 }

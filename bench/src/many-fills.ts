@@ -11,7 +11,7 @@ import {
   type Stencil,
 } from '@chromatype/core';
 import type { Page } from '@playwright/test';
-import { drag, dragRows } from './dragging.ts';
+import { drag, dragRows, type PreviewTools } from './dragging.ts';
 import type { Row } from './statistics.ts';
 
 /** Milliseconds until nothing of earlier rows is under way. */
@@ -73,14 +73,8 @@ export function manyFills(): Job {
   return { ...base, sheet: { ...base.sheet, width: WIDTH, height: HEIGHT, ppi: 300 }, stencils: stencils(), passes };
 }
 
-interface Tools {
-  newJob(job: Job): Promise<string>;
-  open(path: string): Promise<void>;
-  again(measure: () => Promise<Row[]>): Promise<Row[]>;
-}
-
 /** The tint of one of 40 fills over twelve passes, dragged. */
-export async function manyFillsRows(page: Page, { newJob, open, again }: Tools): Promise<Row[]> {
+export async function manyFillsRows(page: Page, { newJob, open, again }: PreviewTools): Promise<Row[]> {
   await open(`/jobs/${await newJob(manyFills())}?pass=p1&fill=f13`);
   // The server still makes the small prints of the jobs before this one, which takes both cores for a while.
   await page.waitForTimeout(QUIET);

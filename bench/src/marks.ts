@@ -26,7 +26,7 @@ import { median, ms, type Row, timed } from './statistics.ts';
 const PPI = 300;
 
 /** A job of marks on a sheet of 24 megapixels. */
-function markJob(marks: Partial<MarkSettings>): Job {
+export function plainMarks(marks: Partial<MarkSettings>): Job {
   const base = createJob('marks', 'p');
   const fill = fillOf(base.passes[0]!);
   const hash = 'a'.repeat(64);
@@ -86,7 +86,7 @@ async function writing(job: Job, source: PictureSource, file: string): Promise<n
 export async function markRows(grey: Buffer): Promise<Row[]> {
   const source = memorySource(WIDTH, HEIGHT, 1, new Uint8Array(grey));
   const kernels = createKernels();
-  const small = markJob({ across: 173, down: 116 });
+  const small = plainMarks({ across: 173, down: 116 });
   const plate = median(
     timed(3, () => {
       for (const _ of printBands({ kernels, pictures: () => source }, small, small.passes));
@@ -98,7 +98,7 @@ export async function markRows(grey: Buffer): Promise<Row[]> {
   ];
   try {
     const file = join(folder, 'm.svg');
-    const took = await writing(markJob({ across: 387, down: 259 }), source, file);
+    const took = await writing(plainMarks({ across: 387, down: 259 }), source, file);
     const size = (statSync(file).size / 1e6).toFixed(1);
     rows.push({
       work: 'SVG of 100 000 marks, streamed',
@@ -108,7 +108,7 @@ export async function markRows(grey: Buffer): Promise<Row[]> {
       value: took,
     });
     const before = process.memoryUsage().rss;
-    const million = await writing(markJob({ across: 1225, down: 817 }), source, file);
+    const million = await writing(plainMarks({ across: 1225, down: 817 }), source, file);
     const grown = (process.memoryUsage().rss - before) / 1e6;
     rows.push({
       work: 'SVG of a million marks',

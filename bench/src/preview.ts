@@ -2,20 +2,15 @@ import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { createJob, createPass, type Job, filePicture, fillOf, withFill, MM_PER_INCH } from '@chromatype/core';
 import type { Page } from '@playwright/test';
+import { markDragRows } from './mark-drags.ts';
 import { manyFillsRows } from './many-fills.ts';
-import { drag, dragRows, STEPS, settled } from './dragging.ts';
+import { dialRim, drag, dragRows, STEPS, type Stored, settled } from './dragging.ts';
 import { launchChromium } from './chromium.ts';
 import { processJob } from './separation.ts';
 import { startServer } from './server.ts';
 import { ms, percentile, type Row } from './statistics.ts';
 
 const PORT = 4392;
-
-interface Stored {
-  readonly hash: string;
-  readonly width: number;
-  readonly height: number;
-}
 
 async function send<T>(address: string, path: string, body: BodyInit, type: string): Promise<T> {
   const response = await fetch(`${address}${path}`, { method: 'POST', body, headers: { 'Content-Type': type } });
@@ -173,11 +168,7 @@ export async function previewRows(picture: string, folder: string, again: Again)
     const [x, y] = [slider.x + slider.width / 2, slider.y + slider.height / 2];
     const rows = await again(async () => dragRows('tone slider', await drag(page, [x, y], (k) => [x + k, y])));
     await page.waitForTimeout(2000);
-    const dial = (await page.getByRole('slider', { name: /Screen dial/ }).boundingBox())!;
-    const [cx, cy] = [dial.x + dial.width / 2, dial.y + dial.height / 2];
-    const reach = dial.width / 2 - 6;
-    const rim = (degrees: number) =>
-      [cx + reach * Math.cos((degrees * Math.PI) / 180), cy - reach * Math.sin((degrees * Math.PI) / 180)] as const;
+    const rim = await dialRim(page);
     rows.push(...(await again(async () => dragRows('screen dial', await drag(page, rim(75), (k) => rim(75 + 2 * k))))));
     await openCurve(page);
     rows.push(
@@ -200,6 +191,7 @@ export async function previewRows(picture: string, folder: string, again: Again)
       })),
     );
     rows.push(...(await manyFillsRows(page, { newJob, open, again })));
+    rows.push(...(await markDragRows(page, stored, { newJob, open, again })));
     const plain = processJob();
     const { hash, width, height } = stored;
     const job: Job = { ...plain, pictures: plain.pictures.map((p) => ({ ...p, hash, width, height })) };

@@ -34,6 +34,17 @@ test('parts are added, moved in their order, changed and removed; with the last 
   expect(after(one, stencilEdits.removePart('sky', 'a')).stencils).toEqual([]);
 });
 
+test('a pass inside what another prints is one step, and loses its stencil with that pass', () => {
+  const inside = after(base, stencilEdits.addPassInside(base.passes[0]!, { pass: 'q', stencil: 'i', part: 'a' }));
+  expect(inside.passes.map((p) => [p.id, p.fills[0].stencil])).toEqual([
+    ['p', null],
+    ['q', 'i'],
+  ]);
+  expect(inside.stencils.map((s) => s.parts.map((p) => [p.kind, p.settings.pass]))).toEqual([[['plate', 'p']]]);
+  const left = after(inside, edits.removePass('p'));
+  expect([left.stencils, left.passes[0]!.fills[0].stencil]).toEqual([[], null]);
+});
+
 test('what takes a removed stencil or pass loses that part, and goes if nothing else is left of it', () => {
   const sea = newStencil('sea', 'Sea', [newPart('s', 'stencil', { stencil: 'sky' }), box('own')]);
   const foam = newStencil('foam', 'Foam', [newPart('s', 'stencil', { stencil: 'sky' })]);

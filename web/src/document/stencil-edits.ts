@@ -1,5 +1,13 @@
-import type { EdgeSettings, Stencil, StencilPart } from '@chromatype/core';
-import { type Edit, setFill } from './edits.ts';
+import {
+  type EdgeSettings,
+  fillOf,
+  newPart,
+  newStencil,
+  type Pass,
+  type Stencil,
+  type StencilPart,
+} from '@chromatype/core';
+import { addPass, type Edit, setFill } from './edits.ts';
 import { withoutParts, withoutStencil } from './without-stencils.ts';
 
 /** Adds a stencil, and a fill prints in it. */
@@ -7,6 +15,15 @@ export const addStencil =
   (stencil: Stencil, fill: string): Edit =>
   (job) =>
     setFill(fill, { stencil: stencil.id })({ ...job, stencils: [...job.stencils, stencil] });
+
+/** Adds a pass on top that prints only where another pass does. `ids`: of the new pass, of its stencil and of its part. */
+export const addPassInside =
+  ({ id, name }: Pass, ids: { readonly pass: string; readonly stencil: string; readonly part: string }): Edit =>
+  (job) => {
+    const added = addPass(ids.pass)(job);
+    const stencil = newStencil(ids.stencil, `Where ${name} prints`, [newPart(ids.part, 'plate', { pass: id })]);
+    return addStencil(stencil, fillOf(added.passes.at(-1)!).id)(added);
+  };
 
 export const editStencil =
   (id: string, change: (stencil: Stencil) => Stencil): Edit =>

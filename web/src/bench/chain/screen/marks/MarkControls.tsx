@@ -14,6 +14,7 @@ import { ParamFields } from '../../../../ui/ParamFields.tsx';
 import type { ChainProps } from '../../chain-props.ts';
 import { PaletteEditor } from '../PaletteEditor.tsx';
 import { changeMarks } from './change-marks.ts';
+import { InsideMarks } from './InsideMarks.tsx';
 import { LetterFields } from './LetterFields.tsx';
 import { MarkEdits } from './MarkEdits.tsx';
 import { MosaicStart } from './MosaicStart.tsx';
@@ -85,6 +86,7 @@ export function MarkControls({ job, pass, fill }: ChainProps) {
           )}
           {params === MARK_RELIEF_PARAMS && <MosaicStart fill={fill} />}
           <ParamFields params={params} settings={marks} without={ELSEWHERE} change={change} />
+          {params === MARK_JOIN_PARAMS && <InsideMarks pass={pass} />}
           {params === MARK_COLOUR_PARAMS && marks.colour === 'palette' && (
             <PaletteEditor job={job} pass={pass} fill={fill} family="marks" />
           )}
