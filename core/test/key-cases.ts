@@ -37,10 +37,7 @@ const cutOut = {
 } as const;
 
 const PICTURES: readonly Picture[] = [
-  {
-    ...filePicture({ id: 'photo', name: 'photo', hash: COLOUR, width: 300, height: 200 }),
-    edit: { ...NO_EDIT, cutOut },
-  },
+  filePicture({ id: 'photo', name: 'photo', hash: COLOUR, width: 300, height: 200 }),
   filePicture({ id: 'tile', name: 'tile', hash: TILE, width: 24, height: 18 }),
 ];
 
@@ -59,6 +56,12 @@ function jobWith(change: (fill: Fill) => Partial<Fill>, made: Made | null = null
     passes: [withFill(pass, { feed, ...change({ ...fill, feed }) })],
   };
 }
+
+/** A job whose photo has its background cut out. */
+const withCutOut = (job: Job): Job => ({
+  ...job,
+  pictures: job.pictures.map((p) => (p.id === 'photo' ? { ...p, edit: { ...p.edit, cutOut } } : p)),
+});
 
 /** A job on a smaller sheet, for plates that take long. */
 function smaller(job: Job): Job {
@@ -157,7 +160,7 @@ function besides(job: Job, place: 'under' | 'over', ink: Partial<Job['passes'][n
 
 /** Jobs of one small pass each, and the id of the pass. */
 export const CASES: readonly (readonly [string, Job, string?])[] = [
-  ['round dots', jobWith(dots({ lattice: 'square' }))],
+  ['round dots, the background cut out', withCutOut(jobWith(dots({ lattice: 'square' })))],
   [
     'soft dots, one tone a cell',
     jobWith(dots({ lattice: 'hexagonal', softness: 0.4 }, { oneTone: true, smallest: 0.1 })),
@@ -181,7 +184,7 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
       })),
     ),
   ],
-  ['artwork', jobWith(family('smooth', { takes: 'picture' }))],
+  ['artwork, the background cut out', withCutOut(smaller(jobWith(family('smooth', { takes: 'picture' }))))],
   ['smooth ink', jobWith(family('smooth', { takes: 'ink' }))],
   [
     'the print so far',
@@ -238,23 +241,25 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
     ),
   ],
   [
-    'pieces of a mosaic',
-    smaller(
-      jobWith((f) => ({
-        ...family('marks', {
-          shape: 'polygon',
-          sides: 4,
-          fit: 'counts',
-          across: 6,
-          down: 3,
-          from: 0.5,
-          colour: 'palette',
-          relief: 'stud',
-          ground: 'colour',
-          gap: 0.1,
-        })(f),
-        feed: { ...f.feed, part: 'colour' },
-      })),
+    'pieces of a mosaic, the background cut out',
+    withCutOut(
+      smaller(
+        jobWith((f) => ({
+          ...family('marks', {
+            shape: 'polygon',
+            sides: 4,
+            fit: 'counts',
+            across: 6,
+            down: 3,
+            from: 0.5,
+            colour: 'palette',
+            relief: 'stud',
+            ground: 'colour',
+            gap: 0.1,
+          })(f),
+          feed: { ...f.feed, part: 'colour' },
+        })),
+      ),
     ),
   ],
   [
@@ -323,7 +328,7 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
   ],
   ['a graded tint', jobWith(gradedTint)],
   ['a drawn stencil and its edges', stencilled(DRAWN, EDGES)],
-  ['a stencil of a picture', stencilled(SEEN, NO_EDGES)],
+  ['a stencil of a picture, its background cut out', withCutOut(stencilled(SEEN, NO_EDGES))],
   ['an ink of three', splitJob('promenade-four', false), 'n1'],
   ['a chosen ink', smaller(splitJob('harbour-three', true)), 'n1'],
   ['a base', smaller(splitJob('night-shirt', true)), 'n1'],
@@ -344,7 +349,7 @@ export function others(path: string, param: Param, value: unknown): unknown[] {
     if (param.unit === 'mm²') return [4];
     if (param.unit === 'mm') return [(value as number) + 0.6];
   }
-  if (path === 'screen.per') return ['mm'];
+  if (path === 'screen.per') return ['lpcm'];
   switch (param.kind) {
     case 'number': {
       const far = param.min + 0.7 * (param.max - param.min);

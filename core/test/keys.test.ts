@@ -102,6 +102,8 @@ const NO_PLATE = new Set(['press', 'plates', 'share', 'ground', 'finish', 'stock
 const isIdle = (job: Job, id: string, path: string): boolean => {
   const name = path.split('.')[0];
   if (NO_PLATE.has(name!)) return true;
+  // How an ink meets others is part of a plate only where another one lies beneath or on top of it.
+  if (path === 'ink.meets' && job.passes.length === 1) return true;
   if (TINTS.includes(path)) return fillOf(passOf(job, id)).feed.part !== 'tint';
   return FAMILIES.some((f) => f.name === name) && fillOf(passOf(job, id)).screen.family !== name;
 };
