@@ -1,10 +1,19 @@
 import { createHash } from 'node:crypto';
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
 import { addPass, choosePass, makeOutput, saved, type } from './support/bench.ts';
 import { inkOf, packed } from './support/pictures.ts';
 import { besideExport, lookAtPlatePixels, photoJob, seen } from './support/preview.ts';
 import { cell, family } from './support/screen.ts';
 import { openStation } from './support/sheet.ts';
+
+/** The browser's plate of the first pass is the server's. */
+async function samePlate(page: Page): Promise<void> {
+  const mine = await page.evaluate(() => window.chromatype!.plateDigest(0));
+  const { bytes } = await makeOutput(page, /Plate of/);
+  const plate = await inkOf(bytes);
+  const digest = createHash('sha256').update(packed(plate)).digest('hex');
+  expect(mine).toBe(`${plate.width}x${plate.height}:${digest}`);
+}
 
 test('at 1:1 the settled preview is, pixel for pixel, the exported sheet', async ({ page }) => {
   await photoJob(page);
@@ -50,14 +59,16 @@ test('marks: at 1:1 the preview is the exported sheet, as one plate and as artwo
   await cell(page, 'Shape', 'Star');
   await cell(page, 'Lattice', 'Hexagonal');
   await saved(page);
-  const mine = await page.evaluate(() => window.chromatype!.plateDigest(0));
-  const { bytes } = await makeOutput(page, /Plate of/);
-  const plate = await inkOf(bytes);
-  const digest = createHash('sha256').update(packed(plate)).digest('hex');
-  expect(mine).toBe(`${plate.width}x${plate.height}:${digest}`);
+  await samePlate(page);
   await lookAtPlatePixels(page);
   expect(await besideExport(page)).toEqual({ different: 0, colours: 2 });
   await openStation(page, 'Screen');
+  await page.getByRole('button', { name: /^Edges of the sheet, joining/ }).click();
+  await page.getByRole('switch', { name: 'Join' }).click();
+  await type(page, 'Grow', '0.2 mm');
+  await saved(page);
+  await samePlate(page);
+  await page.getByRole('switch', { name: 'Join' }).click();
   await page.getByRole('button', { name: /^Pieces of a mosaic/ }).click();
   await page.getByRole('button', { name: 'Beads', exact: true }).click();
   await saved(page);
@@ -74,9 +85,5 @@ test("the browser's plate and the server's have the same hash", async ({ page })
   await page.getByRole('switch', { name: 'One tone a cell' }).click();
   await type(page, 'Minimum dot', '3 %');
   await saved(page);
-  const mine = await page.evaluate(() => window.chromatype!.plateDigest(0));
-  const { bytes } = await makeOutput(page, /Plate of/);
-  const plate = await inkOf(bytes);
-  const digest = createHash('sha256').update(packed(plate)).digest('hex');
-  expect(mine).toBe(`${plate.width}x${plate.height}:${digest}`);
+  await samePlate(page);
 });

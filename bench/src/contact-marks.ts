@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import {
   createJob,
   createKernels,
+  loadClipper,
   composeExact,
   DEFAULT_SHEET,
   filePicture,
@@ -30,6 +31,7 @@ const [harbour, folder] = process.argv.slice(2);
 if (!harbour || !folder) throw new Error('Give the demo picture, and a folder for the pages.');
 
 const kernels = createKernels();
+await loadClipper();
 const { data, info } = await sharp(readFileSync(harbour))
   .toColourspace('srgb')
   .ensureAlpha()

@@ -10,6 +10,7 @@ import {
   fillOf,
   type Job,
   joinOutlines,
+  loadClipper,
   MARK_PARAMS,
   type MarkSettings,
   memorySource,
@@ -84,6 +85,7 @@ async function writing(job: Job, source: PictureSource, file: string): Promise<n
 
 /** Marks on 24 megapixels: a plate, files of outlines, and joining. */
 export async function markRows(grey: Buffer): Promise<Row[]> {
+  await loadClipper();
   const source = memorySource(WIDTH, HEIGHT, 1, new Uint8Array(grey));
   const kernels = createKernels();
   const small = plainMarks({ across: 173, down: 116 });

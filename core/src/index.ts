@@ -26,6 +26,7 @@ export { lettersOf, readGlyphs, writeGlyphs } from './marks/glyphs.ts';
 export { MARK_LATTICES } from './marks/lattices/index.ts';
 export { type CellSize, type Site, siteId } from './marks/lattices/kind.ts';
 export type { Mark as PrintedMark } from './marks/mark.ts';
+export { loadClipper } from './marks/joining/clipper.ts';
 export { finished, joinOutlines } from './marks/joining/join.ts';
 export { outlineArea } from './marks/outline.ts';
 export { mosaicSettings } from './marks/mosaic.ts';

@@ -1,8 +1,9 @@
-import { type Bitmap, bitAt, createKernels } from '../src/index.ts';
+import { type Bitmap, bitAt, createKernels, loadClipper } from '../src/index.ts';
 import { plainScreener } from '../src/screen/periodic/threshold-screener.ts';
 import { type ThresholdTile, tilePlace } from '../src/screen/periodic/threshold-tile.ts';
 
 export const kernels = createKernels();
+await loadClipper();
 
 /** Plates of flat tones 0..1 through a tile, a square of `side` pixels each, made by the kernels as prints are. */
 export function flatPlates(tile: ThresholdTile, side: number, tones: readonly number[]): Bitmap[] {

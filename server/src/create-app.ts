@@ -33,6 +33,12 @@ const safeHeaders = helmet({
   strictTransportSecurity: false,
 });
 
+/**
+ * The policy of the interface's threads, which have no page: scripts of this host and its files, nothing else. The compiled
+ * clipper makes the functions that its calls go through from text, which only threads allow.
+ */
+const THREAD_POLICY = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval' 'unsafe-eval'; connect-src 'self'";
+
 /** Serves the built interface; every path that is no file is one of its views. */
 function serveWeb(app: NestExpressApplication, web: string): void {
   app.useStaticAssets(web, {
@@ -41,6 +47,7 @@ function serveWeb(app: NestExpressApplication, web: string): void {
         'Cache-Control',
         file.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache',
       );
+      if (/\/assets\/worker-[^/]*\.js$/.test(file)) response.setHeader('Content-Security-Policy', THREAD_POLICY);
     },
   });
   app.use((request: Request, response: Response, next: NextFunction) => {

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { createKernels, filePicture, memorySource, packRows, type Picture, type PictureSource } from '@chromatype/core';
+import { createKernels, filePicture, loadClipper, memorySource, packRows, type Picture, type PictureSource } from '@chromatype/core';
 import { demoJobs } from '../../demo/src/jobs.ts';
 import { normalisePicture } from '../src/pictures/reading/normalise.ts';
 
@@ -20,6 +20,7 @@ const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes)
 
 const kept = JSON.parse(readFileSync(KEPT, 'utf8')) as Hashes;
 const kernels = createKernels();
+await loadClipper();
 const sources = new Map<string, PictureSource>();
 const pictures: Record<string, Picture> = {};
 

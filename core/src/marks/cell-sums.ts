@@ -6,9 +6,10 @@ import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
 /** Blocks of pixels in which tones are read: the same as the interface prints in, so that light is read once for both. */
 const BLOCK_WIDTH = 512;
 const BLOCK_HEIGHT = 256;
-/** Bytes of sums that are kept, and those of one cell, nearly: a sheet of a million marks is never in memory whole. */
+/** Bytes of sums that are kept: a sheet of a million marks is never in memory whole. */
 const MOST_BYTES = 48e6;
-const CELL_BYTES = 200;
+/** Bytes of where the sums of a cell are found, nearly. */
+const PLACE_BYTES = 48;
 /** Rows of a cell that a first, coarser look reads at least. */
 const FEWEST_ROWS = 4;
 
@@ -66,6 +67,11 @@ function spanOf(cell: Float64Array, y: number, out: Int32Array): boolean {
   return out[1]! > out[0]!;
 }
 
+/** Whether a cell is a rectangle along the pixels, whose rows all reach equally far. */
+function isUpright(cell: Float64Array): boolean {
+  return cell.length === 8 && cell[0] === cell[6] && cell[2] === cell[4] && cell[1] === cell[3] && cell[5] === cell[7];
+}
+
 interface SumsAsked {
   readonly lattice: MarkLattice;
   readonly sheet: Size;
@@ -75,6 +81,12 @@ interface SumsAsked {
   /** Height of cells in pixels. */
   readonly high: number;
   read: PlanesReader;
+}
+
+/** The cells of a block: where the sums of each begin in one array. */
+interface Block {
+  readonly places: ReadonlyMap<number, number>;
+  readonly sums: Float64Array;
 }
 
 /** Sums by cell, kept block by block until they are forgotten. */
@@ -88,11 +100,12 @@ export interface CellSums {
  * block by block and each once. `step`: reads every step-th row only, for a first look.
  */
 export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAsked): CellSums {
-  const blocks = byteCache<Map<number, Sums>>(MOST_BYTES, (sums) => CELL_BYTES * sums.size);
+  const each = PLANES + planes;
+  const blocks = byteCache<Block>(MOST_BYTES, (b) => PLACE_BYTES * b.places.size + b.sums.byteLength);
   const reach = lattice.reach + 1;
   const span = new Int32Array(2);
 
-  function sumBlock(bx: number, by: number, step: number): Map<number, Sums> {
+  function sumBlock(bx: number, by: number, step: number): Block {
     const key = `${bx} ${by} ${step}`;
     const known = blocks.get(key);
     if (known) return known;
@@ -100,43 +113,48 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     const width = Math.min(BLOCK_WIDTH, sheet.width - x);
     const height = Math.min(BLOCK_HEIGHT, sheet.height - y);
     const values = read({ x, y, width, height, step });
-    const made = new Map<number, Sums>();
     const sites = lattice.sitesIn({
       left: x - reach,
       top: y - reach,
       right: x + width + reach,
       bottom: y + height + reach,
     });
+    const places = new Map<number, number>();
+    const all = new Float64Array(each * sites.length);
+    let at = 0;
     for (const site of sites) {
-      const sums = new Float64Array(PLANES + planes);
-      addCell(site, sums);
-      if (sums[PIXELS]! > 0) made.set(siteId(site), sums);
+      addCell(site, all, at);
+      if (all[at + PIXELS]! === 0) continue;
+      places.set(siteId(site), at);
+      at += each;
     }
+    const made: Block = { places, sums: all.slice(0, at) };
     blocks.set(key, made);
     return made;
 
-    function addCell({ cell, x: cx, y: cy }: Site, sums: Sums): void {
+    function addCell({ cell, x: cx, y: cy }: Site, sums: Float64Array, place: number): void {
       let [top, bottom] = [Infinity, -Infinity];
       for (let k = 1; k < cell.length; k += 2) {
         if (cell[k]! < top) top = cell[k]!;
         if (cell[k]! > bottom) bottom = cell[k]!;
       }
       let row = Math.max(0, Math.ceil((top - 0.5 - y) / step));
+      const upright = isUpright(cell) && spanOf(cell, (top + bottom) / 2, span);
       for (; row * step < height && y + row * step + 0.5 < bottom; row++) {
         const middle = y + row * step + 0.5;
-        if (!spanOf(cell, middle, span)) continue;
+        if (!upright && !spanOf(cell, middle, span)) continue;
         const from = Math.max(x, span[0]!) - x;
         const to = Math.min(x + width, span[1]!) - x;
         if (to <= from) continue;
-        sums[PIXELS]! += to - from;
-        const at = row * width;
+        sums[place + PIXELS]! += to - from;
+        const start = row * width;
         for (let p = 0; p < planes; p++) {
           const plane = values[p]!;
           let sum = 0;
-          for (let k = at + from; k < at + to; k++) sum += plane[k]!;
-          sums[PLANES + p]! += sum;
+          for (let k = start + from; k < start + to; k++) sum += plane[k]!;
+          sums[place + PLANES + p]! += sum;
         }
-        if (moments) addMoments(sums, values[0]!, at, from, to, x + 0.5 - cx, middle - cy);
+        if (moments) addMoments(sums, place, values[0]!, start, from, to, x + 0.5 - cx, middle - cy);
       }
     }
   }
@@ -151,14 +169,15 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
       if (cell[k + 1]! < top) top = cell[k + 1]!;
       if (cell[k + 1]! > bottom) bottom = cell[k + 1]!;
     }
-    const sums = new Float64Array(PLANES + planes);
+    const sums = new Float64Array(each);
     const id = siteId(site);
     const lastX = Math.floor((Math.min(sheet.width, right) - 1e-9) / BLOCK_WIDTH);
     const lastY = Math.floor((Math.min(sheet.height, bottom) - 1e-9) / BLOCK_HEIGHT);
     for (let by = Math.max(0, Math.floor(top / BLOCK_HEIGHT)); by <= lastY; by++) {
       for (let bx = Math.max(0, Math.floor(left / BLOCK_WIDTH)); bx <= lastX; bx++) {
-        const own = sumBlock(bx, by, rows).get(id);
-        if (own) for (let k = 0; k < sums.length; k++) sums[k]! += own[k]!;
+        const block = sumBlock(bx, by, rows);
+        const at = block.places.get(id);
+        if (at !== undefined) for (let k = 0; k < each; k++) sums[k]! += block.sums[at + k]!;
       }
     }
     return sums;
@@ -168,7 +187,8 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
 }
 
 function addMoments(
-  sums: Sums,
+  sums: Float64Array,
+  place: number,
   plane: Uint16Array,
   at: number,
   from: number,
@@ -176,13 +196,14 @@ function addMoments(
   dx: number,
   dy: number,
 ): void {
+  const first = place + MOMENTS;
   for (let k = from; k < to; k++) {
     const [x, v] = [k + dx, plane[at + k]!];
-    sums[MOMENTS]! += x;
-    sums[MOMENTS + 1]! += dy;
-    sums[MOMENTS + 2]! += x * x;
-    sums[MOMENTS + 3]! += dy * dy;
-    sums[MOMENTS + 4]! += x * v;
-    sums[MOMENTS + 5]! += dy * v;
+    sums[first]! += x;
+    sums[first + 1]! += dy;
+    sums[first + 2]! += x * x;
+    sums[first + 3]! += dy * dy;
+    sums[first + 4]! += x * v;
+    sums[first + 5]! += dy * v;
   }
 }

@@ -6,7 +6,7 @@ import { cellSums, meanOf, pixelsOf, type PlanesReader, type Sums } from './cell
 import { alongSheet, nearestOf, saturated, stopsColour } from './colour.ts';
 import { diffusedColours } from './diffuse.ts';
 import { type Edited, editsByMark } from './edits.ts';
-import { type Site, siteId } from './lattices/kind.ts';
+import { type CellSize, type Site, siteId } from './lattices/kind.ts';
 import { inPrintOrder, type Mark } from './mark.ts';
 import { scaleOf, sizeOf } from './measure-size.ts';
 import { type Box, boxOf, clockwise, type Matrix, outlineArea, reachOf } from './outline.ts';
@@ -35,6 +35,8 @@ export interface MarkWork {
 export interface Marker {
   /** No outline reaches further from its site, in pixels. */
   readonly reach: number;
+  /** The largest cell of its lattice. */
+  readonly cell: CellSize;
   /** Marks whose outlines may touch a box, in print order. `step`: tones are read of every step-th row only. */
   marksNear(box: Box, step?: number): Mark[];
   /** Marks whose sites lie in a box: every mark belongs to just one of boxes that do not overlap. They are not kept. */
@@ -228,14 +230,18 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     return mark;
   }
 
-  const marks = (box: Box, made: (site: Site) => Mark | null): Mark[] =>
-    lattice
-      .sitesIn(box)
-      .flatMap((site) => made(site) ?? [])
-      .sort(inPrintOrder);
+  function marks(box: Box, made: (site: Site) => Mark | null): Mark[] {
+    const all: Mark[] = [];
+    for (const site of lattice.sitesIn(box)) {
+      const mark = made(site);
+      if (mark) all.push(mark);
+    }
+    return all.sort(inPrintOrder);
+  }
 
   return {
     reach,
+    cell,
     forget() {
       made.clear();
       sums.forget();

@@ -62,9 +62,9 @@ function unitOf(outline: Outline, name: string, path: string | null, circle: num
   return { outline, area: outlineArea(outline), box: boxOf(outline), reach: reachOf(outline), circle, name, path };
 }
 
-/** A circle of radius ½ as a polygon of the same area, whose sides are nowhere further from it than asked. */
-function circlePolygon(pixels: number): Polygon {
-  const n = Math.max(12, Math.ceil(Math.PI / Math.sqrt((2 * FLATNESS) / (pixels / 2))));
+/** A circle of radius ½ as a polygon of the same area, as fine as a circle so many pixels wide needs it. */
+export function circlePolygon(pixels: number, flatness = FLATNESS): Polygon {
+  const n = Math.max(12, Math.ceil(Math.PI / Math.sqrt((2 * flatness) / (pixels / 2))));
   const r = 0.5 * Math.sqrt((2 * Math.PI) / (n * sine((2 * Math.PI) / n)));
   const p = new Float64Array(2 * n);
   for (let k = 0; k < n; k++) {

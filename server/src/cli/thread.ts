@@ -1,4 +1,5 @@
 import { parentPort } from 'node:worker_threads';
+import { loadClipper } from '@chromatype/core';
 import { onUnfinished } from '../disk/unfinished.ts';
 import { onProgress } from './progress.ts';
 import { runCommand } from './run-command.ts';
@@ -9,4 +10,5 @@ export type ThreadMessage = { readonly progress: number } | { readonly unfinishe
 const tell = (message: ThreadMessage) => parentPort!.postMessage(message);
 onUnfinished((unfinished) => tell({ unfinished }));
 onProgress((progress) => tell({ progress }));
+await loadClipper();
 process.exitCode = await runCommand(process.argv.slice(2));

@@ -3,6 +3,7 @@ import {
   createKernels,
   estimateOutput,
   type Job,
+  loadClipper,
   makeSmallPrint,
   type OutputAsked,
   type SmallPrint,
@@ -31,6 +32,7 @@ export interface EstimateTask extends Task {
 }
 
 const kernels = createKernels();
+await loadClipper();
 
 async function withPictures<T>(
   task: Task,

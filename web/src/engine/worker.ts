@@ -2,6 +2,7 @@ import {
   type Area,
   finishTile,
   type Job,
+  loadClipper,
   packRows,
   paletteOfPicture,
   quickSeparations,
@@ -235,5 +236,17 @@ const api = {
 
 export type EngineApi = typeof api;
 
-Comlink.expose(api);
+/** The same, begun when the clipper is there. Without it only joining fails, and says so. */
+const ready = loadClipper().catch(() => {});
+const exposed = Object.fromEntries(
+  Object.entries(api).map(([name, work]) => [
+    name,
+    async (...args: unknown[]) => {
+      await ready;
+      return (work as (...args: unknown[]) => unknown)(...args);
+    },
+  ]),
+);
+
+Comlink.expose(exposed);
 holdLock(self.name);

@@ -13,6 +13,7 @@ import { MM_PER_INCH } from '../../math/units.ts';
 import type { Mark } from '../mark.ts';
 import { boxOf, type Outline, placed } from '../outline.ts';
 import type { MarkSettings } from '../params.ts';
+import { circlePolygon } from '../shape-of.ts';
 import { ofPaths, toPaths } from '../unite.ts';
 import { type Piece, uniteMany } from './unite-many.ts';
 
@@ -192,6 +193,28 @@ export function* joinOutlines(outlines: Iterable<Outline>, s: JoinSettings, ppi:
 
 /** The outline of a mark on the sheet, in pixels. */
 export const outlineOf = ({ unit, matrix }: Mark): Outline => placed(unit.outline, matrix);
+
+/** How far the sides of joined circles are from the circle, in pixels, at most. */
+const FLATNESS = 0.05;
+/** Circles are kept in steps of width. */
+const FINER = 1.25;
+const circles = new Map<number, Outline>();
+
+/** The outline of a mark as it is joined: a circle is only as fine as its own size needs it. */
+export function joinedAs(mark: Mark): Outline {
+  const { unit, matrix } = mark;
+  if (unit.circle === null) return outlineOf(mark);
+  const [a, b, c, d] = matrix;
+  const wide = Math.sqrt(Math.max(a * a + b * b, c * c + d * d));
+  let fine = 2;
+  while (fine < wide) fine *= FINER;
+  let circle = circles.get(fine);
+  if (!circle) {
+    circle = [circlePolygon(fine, FLATNESS)];
+    circles.set(fine, circle);
+  }
+  return placed(circle, matrix);
+}
 
 /** All of a generator at once. */
 export function finished<T>(work: Generator<number, T>): T {

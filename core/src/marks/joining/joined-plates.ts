@@ -7,19 +7,21 @@ import { type Box, boxOf, type Outline } from '../outline.ts';
 import type { MarkSettings } from '../params.ts';
 import { plateOfOutline } from '../raster.ts';
 import type { MarkSource } from '../source.ts';
-import { finished, joinOutlines, outlineOf } from './join.ts';
+import { finished, joinedAs, joinOutlines } from './join.ts';
 
 /** Whether marks are united into one outline. */
 export const isJoined = ({ join, colour }: Pick<MarkSettings, 'join' | 'colour'>): boolean => join && colour === 'ink';
 
-/** Rows of the sheet whose marks are made at a time. */
-const BAND = 256;
+/** Marks that are made at a time, nearly: those of a sheet of millions are never in memory together. */
+const IN_BAND = 2000;
 
 /** All marks of a sheet that print, band by band. */
 export function* allMarks({ inputs: { sheet }, marker, keep }: MarkSource): Generator<Mark[]> {
-  const { reach } = marker;
-  for (let top = -Math.ceil(reach); top < sheet.height + reach; top += BAND) {
-    const bottom = Math.min(top + BAND, sheet.height + reach);
+  const { reach, cell } = marker;
+  const rows = Math.max(1, Math.round(IN_BAND / (sheet.width / cell.wide))) * cell.high;
+  const band = Math.ceil(Math.min(rows, sheet.height));
+  for (let top = -Math.ceil(reach); top < sheet.height + reach; top += band) {
+    const bottom = Math.min(top + band, sheet.height + reach);
     yield marker.marksOf({ left: -reach, top, right: sheet.width + reach, bottom }).filter(keep);
   }
 }
@@ -29,7 +31,7 @@ export function* joinedOutline(source: MarkSource): Generator<number, Outline> {
   const { own, sheet } = source.inputs;
   const outlines: Outline[] = [];
   for (const band of allMarks(source)) {
-    for (const mark of band) outlines.push(outlineOf(mark));
+    for (const mark of band) outlines.push(joinedAs(mark));
     yield 0.05;
   }
   const work = joinOutlines(outlines, own, sheet.ppi);
@@ -71,7 +73,7 @@ export function joinedPlates(ready: () => MarkSource, kernels: Kernels, piecemea
     const beyond = 2 * ((Math.abs(own.grow) + own.bridge + 2 * own.smooth) * px + 2);
     const box = { left: x - beyond, top: y - beyond, right: x + width + beyond, bottom: y + height + beyond };
     const marks = marker.marksNear(box, step).filter(keep);
-    return finished(joinOutlines(marks.map(outlineOf), own, sheet.ppi));
+    return finished(joinOutlines(marks.map(joinedAs), own, sheet.ppi));
   }
 
   return {

@@ -1,5 +1,6 @@
-import { FillRule, type Path64, type Paths64, union } from 'clipper2-ts';
+import type { Path64, Paths64 } from 'clipper2-ts';
 import type { Box } from '../outline.ts';
+import { unionOf } from './clipper.ts';
 import { aloneOf } from './touching.ts';
 
 /** Something that is united: the box in which it lies, and its paths, made when they are needed. */
@@ -23,7 +24,7 @@ function boxed(path: Path64): Boxed {
   return { path, left, right };
 }
 
-const united = (paths: Paths64): Boxed[] => union(paths, FillRule.NonZero).map(boxed);
+const united = (paths: Paths64): Boxed[] => unionOf(paths).map(boxed);
 
 /** Whether a path is convex and runs once round, so that it cannot cross itself. */
 function isConvex(path: Path64): boolean {
@@ -38,8 +39,7 @@ function isConvex(path: Path64): boolean {
   return turns <= 2;
 }
 
-const plain = (paths: Paths64): Paths64 =>
-  paths.length === 1 && isConvex(paths[0]!) ? paths : union(paths, FillRule.NonZero);
+const plain = (paths: Paths64): Paths64 => (paths.length === 1 && isConvex(paths[0]!) ? paths : unionOf(paths));
 
 /** A part of the sheet whose pieces are united, and how far they reach from left to right. */
 interface Strip {

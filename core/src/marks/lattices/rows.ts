@@ -25,7 +25,6 @@ export function rowLattice({ box, angle, counts }: LatticeAsked, plan: RowPlan):
   const turn = counts ? 0 : angle;
   const [c, s] = turn === 0 ? [1, 0] : [cosine(turn), sine(turn)];
   // Columns go along (c, -s), rows along (s, c).
-  const place = (u: number, v: number) => [box.left + u * c + v * s, box.top - u * s + v * c] as const;
   const columnOf = (x: number, y: number) => ((x - box.left) * c - (y - box.top) * s) / px;
   const rowOf = (x: number, y: number) => ((x - box.left) * s + (y - box.top) * c) / py;
   const all = [0, 1].flatMap((k) => [0, 1].flatMap((j) => plan.corners(k, j)));
@@ -40,21 +39,25 @@ export function rowLattice({ box, angle, counts }: LatticeAsked, plan: RowPlan):
   function siteAt(column: number, row: number): Site {
     const u = (column + 0.5 + plan.shift(row)) * px;
     const v = (row + plan.down(column, row)) * py;
-    const [x, y] = place(u, v);
+    const x = box.left + u * c + v * s;
+    const y = box.top - u * s + v * c;
     const corners = plan.corners(column, row);
     const cell = new Float64Array(2 * corners.length);
-    corners.forEach(([i, j], k) => {
-      const [cx, cy] = place(u + i * px, v + j * py);
-      cell[2 * k] = cx;
-      cell[2 * k + 1] = cy;
-    });
+    for (let k = 0; k < corners.length; k++) {
+      const cu = u + corners[k]![0] * px;
+      const cv = v + corners[k]![1] * py;
+      cell[2 * k] = box.left + cu * c + cv * s;
+      cell[2 * k + 1] = box.top - cu * s + cv * c;
+    }
     return {
       row,
       column,
       copy: 0,
       x,
       y,
-      ...largest,
+      area: largest.area,
+      wide: largest.wide,
+      high: largest.high,
       turn,
       flipped: plan.flipped(column, row),
       cell,
