@@ -1,6 +1,7 @@
 import { byteCache } from '../memory/cache.ts';
 import type { Area } from '../raster/area.ts';
 import type { Size } from '../raster/sheet.ts';
+import type { Box } from './outline.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
 
 /** Blocks of pixels in which tones are read: the same as the interface prints in, so that light is read once for both. */
@@ -8,10 +9,12 @@ const BLOCK_WIDTH = 512;
 const BLOCK_HEIGHT = 256;
 /** Bytes of sums that are kept: a sheet of a million marks is never in memory whole. */
 const MOST_BYTES = 48e6;
+/** Values that a first look reads at once, at most. */
+const MOST_QUICK = 12e6;
 /** Bytes of where the sums of a cell are found, nearly. */
 const PLACE_BYTES = 48;
 /** Rows of a cell that a first, coarser look reads at least. */
-const FEWEST_ROWS = 4;
+const FEWEST_ROWS = 3;
 
 /** What the pixels of a cell sum up to: their number, each plane, and moments of the first plane about the site. */
 export type Sums = Float64Array;
@@ -92,7 +95,18 @@ interface Block {
 /** Sums by cell, kept block by block until they are forgotten. */
 export interface CellSums {
   of(site: Site, step: number): Sums;
+  /**
+   * Reads every step-th row under all cells of a box at once, for a first look; the sums of one cell are valid until the
+   * next are asked for. Null where that would be too much to hold.
+   */
+  quick(box: Box, step: number): ((site: Site) => Sums) | null;
   forget(): void;
+}
+
+/** Planes that were read, and where they lie on the sheet. */
+interface Read {
+  readonly area: Area;
+  readonly values: readonly Uint16Array[];
 }
 
 /**
@@ -112,7 +126,8 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     const [x, y] = [bx * BLOCK_WIDTH, by * BLOCK_HEIGHT];
     const width = Math.min(BLOCK_WIDTH, sheet.width - x);
     const height = Math.min(BLOCK_HEIGHT, sheet.height - y);
-    const values = read({ x, y, width, height, step });
+    const area = { x, y, width, height, step };
+    const block: Read = { area, values: read(area) };
     const sites = lattice.sitesIn({
       left: x - reach,
       top: y - reach,
@@ -123,7 +138,7 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     const all = new Float64Array(each * sites.length);
     let at = 0;
     for (const site of sites) {
-      addCell(site, all, at);
+      addCell(block, site, all, at);
       if (all[at + PIXELS]! === 0) continue;
       places.set(siteId(site), at);
       at += each;
@@ -131,36 +146,42 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     const made: Block = { places, sums: all.slice(0, at) };
     blocks.set(key, made);
     return made;
+  }
 
-    function addCell({ cell, x: cx, y: cy }: Site, sums: Float64Array, place: number): void {
-      let [top, bottom] = [Infinity, -Infinity];
-      for (let k = 1; k < cell.length; k += 2) {
-        if (cell[k]! < top) top = cell[k]!;
-        if (cell[k]! > bottom) bottom = cell[k]!;
+  /** Adds what was read of a cell to its sums, which begin at a place of an array. */
+  function addCell(
+    { area: { x, y, width, height, step }, values }: Read,
+    { cell, x: cx, y: cy }: Site,
+    sums: Float64Array,
+    place: number,
+  ): void {
+    let [top, bottom] = [Infinity, -Infinity];
+    for (let k = 1; k < cell.length; k += 2) {
+      if (cell[k]! < top) top = cell[k]!;
+      if (cell[k]! > bottom) bottom = cell[k]!;
+    }
+    let row = Math.max(0, Math.ceil((top - 0.5 - y) / step));
+    const upright = isUpright(cell) && spanOf(cell, (top + bottom) / 2, span);
+    for (; row * step < height && y + row * step + 0.5 < bottom; row++) {
+      const middle = y + row * step + 0.5;
+      if (!upright && !spanOf(cell, middle, span)) continue;
+      const from = Math.max(x, span[0]!) - x;
+      const to = Math.min(x + width, span[1]!) - x;
+      if (to <= from) continue;
+      sums[place + PIXELS]! += to - from;
+      const start = row * width;
+      for (let p = 0; p < planes; p++) {
+        const plane = values[p]!;
+        let sum = 0;
+        for (let k = start + from; k < start + to; k++) sum += plane[k]!;
+        sums[place + PLANES + p]! += sum;
       }
-      let row = Math.max(0, Math.ceil((top - 0.5 - y) / step));
-      const upright = isUpright(cell) && spanOf(cell, (top + bottom) / 2, span);
-      for (; row * step < height && y + row * step + 0.5 < bottom; row++) {
-        const middle = y + row * step + 0.5;
-        if (!upright && !spanOf(cell, middle, span)) continue;
-        const from = Math.max(x, span[0]!) - x;
-        const to = Math.min(x + width, span[1]!) - x;
-        if (to <= from) continue;
-        sums[place + PIXELS]! += to - from;
-        const start = row * width;
-        for (let p = 0; p < planes; p++) {
-          const plane = values[p]!;
-          let sum = 0;
-          for (let k = start + from; k < start + to; k++) sum += plane[k]!;
-          sums[place + PLANES + p]! += sum;
-        }
-        if (moments) addMoments(sums, place, values[0]!, start, from, to, x + 0.5 - cx, middle - cy);
-      }
+      if (moments) addMoments(sums, place, values[0]!, start, from, to, x + 0.5 - cx, middle - cy);
     }
   }
 
   function sumsOf(site: Site, step: number): Sums {
-    const rows = Math.max(1, Math.min(step, Math.floor(high / FEWEST_ROWS)));
+    const rows = rowsRead(step);
     const { cell } = site;
     let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
     for (let k = 0; k < cell.length; k += 2) {
@@ -183,7 +204,30 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     return sums;
   }
 
-  return { of: sumsOf, forget: () => blocks.clear() };
+  /** Every how many rows cells are read, where a look is taken at every step-th. */
+  function rowsRead(step: number): number {
+    return Math.max(1, Math.min(step, Math.floor(high / FEWEST_ROWS)));
+  }
+
+  function quick({ left, top, right, bottom }: Box, asked: number): ((site: Site) => Sums) | null {
+    const step = rowsRead(asked);
+    const x = Math.max(0, Math.floor(left - reach));
+    const y = Math.max(0, Math.floor((top - reach) / step) * step);
+    const width = Math.min(sheet.width, Math.ceil(right + reach)) - x;
+    const height = Math.min(sheet.height, Math.ceil(bottom + reach)) - y;
+    const sums = new Float64Array(each);
+    if (width <= 0 || height <= 0) return () => sums;
+    if ((width * height * planes) / step > MOST_QUICK) return null;
+    const area = { x, y, width, height, step };
+    const all: Read = { area, values: read(area) };
+    return (site) => {
+      sums.fill(0);
+      addCell(all, site, sums, 0);
+      return sums;
+    };
+  }
+
+  return { of: sumsOf, quick, forget: () => blocks.clear() };
 }
 
 function addMoments(

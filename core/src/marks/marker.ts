@@ -171,11 +171,11 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     return lights[diffused.get(siteId(site)) ?? 0]!;
   }
 
-  function markAt(site: Site, step: number): Mark | null {
+  function markAt(site: Site, sumsAt: (site: Site) => Sums): Mark | null {
     const id = siteId(site);
     const edit: Edited | undefined = edits.get(id);
     if (edit?.deleted) return null;
-    const its = sums.of(site, step);
+    const its = sumsAt(site);
     if (pixelsOf(its) === 0 || isClear(its)) return null;
     const tone = work.finish(Math.round(meanOf(its, 0))) / 65535;
     if (closes && tone >= 1) return solidMark(id, site, colourOf(site, its));
@@ -224,7 +224,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     const id = siteId(site);
     const known = made.get(id);
     if (known !== undefined) return known;
-    const mark = markAt(site, step);
+    const mark = markAt(site, (at) => sums.of(at, step));
     if (made.size > MOST_MARKS) made.clear();
     made.set(id, mark);
     return mark;
@@ -236,7 +236,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
       const mark = made(site);
       if (mark) all.push(mark);
     }
-    return all.sort(inPrintOrder);
+    return isOrdered(all) ? all : all.sort(inPrintOrder);
   }
 
   return {
@@ -247,12 +247,19 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
       sums.forget();
       diffused = null;
     },
-    marksOf: (box, step = 1) => marks(box, (site) => markAt(site, step)),
-    marksNear: ({ left, top, right, bottom }, step = 1) =>
-      marks({ left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach }, (site) =>
-        markOf(site, step),
-      ),
+    marksOf: (box, step = 1) => marks(box, (site) => markAt(site, (at) => sums.of(at, step))),
+    marksNear({ left, top, right, bottom }, step = 1) {
+      const box = { left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach };
+      const quick = step > 1 ? sums.quick(box, step) : null;
+      return marks(box, quick ? (site) => markAt(site, quick) : (site) => markOf(site, step));
+    },
   };
+}
+
+/** Whether marks are in print order already, as those of straight rows are. */
+function isOrdered(marks: readonly Mark[]): boolean {
+  for (let k = 1; k < marks.length; k++) if (inPrintOrder(marks[k - 1]!, marks[k]!) > 0) return false;
+  return true;
 }
 
 /** A tone that is solid only where a limit makes it so. */

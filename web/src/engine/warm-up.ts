@@ -17,8 +17,6 @@ const PICTURE = 'warm-up';
 const SHEET = { width: 720, height: 480, ppi: 300 };
 /** Pixels of the picture for each of the sheet. */
 const FINER = 1.25;
-/** How often each kind of picture is made: engines compile code well once it has run for a while. */
-const TURNS = 3;
 const SCALE = 0.2;
 
 /** A small print in process inks from a picture of chance. */
@@ -37,6 +35,18 @@ function warmUpJob(width: number, height: number): Job {
   return splitPicture({ ...base, sheet, pictures, passes }, { set, from: 'w', newId: () => `w${n++}` }).job;
 }
 
+/** A small print of marks from the same picture. */
+function marksJob(job: Job): Job {
+  const [pass] = job.passes;
+  const { screen } = fillOf(pass!);
+  const marks = { ...screen, family: 'marks', marks: { ...screen.marks, lattice: 'hexagonal' } } as const;
+  return {
+    ...job,
+    separations: [],
+    passes: [withFill(pass!, { screen: marks, feed: { ...fillOf(pass!).feed, part: 'lightness', separation: null } })],
+  };
+}
+
 /**
  * Prints what nobody sees, so that the code for first and settled pictures is compiled before the first job is opened.
  */
@@ -44,8 +54,9 @@ export function warmUp(engine: SheetEngine): void {
   const [width, height] = [Math.round(SHEET.width * FINER), Math.round(SHEET.height * FINER)];
   const rgba = Uint8Array.from({ length: 4 * width * height }, (_, k) => (k % 4 === 3 ? 255 : (k * 2654435761) >>> 24));
   engine.addSource(PICTURE, memorySource(width, height, 4, rgba));
-  const job = warmUpJob(width, height);
-  const sheet = sheetPixels(job.sheet);
+  const inks = warmUpJob(width, height);
+  const marks = marksJob(inks);
+  const sheet = sheetPixels(inks.sheet);
   const view = {
     scale: SCALE,
     originX: 0,
@@ -53,7 +64,8 @@ export function warmUp(engine: SheetEngine): void {
     width: Math.round(sheet.width * SCALE),
     height: Math.round(sheet.height * SCALE),
   };
-  for (let turn = 0; turn < TURNS; turn++) {
+  // Engines compile code well once it has run for a while.
+  for (const [turn, job] of [inks, inks, inks, marks, marks, marks].entries()) {
     // Another tone each time, so that nothing comes out of a cache.
     const passes = printingPasses(job).map((p) => withFill(p, { tone: { ...fillOf(p).tone, middle: 1 + turn / 100 } }));
     const slab = { job: { ...job, passes }, view, first: 0, rows: view.height };

@@ -1,4 +1,4 @@
-import { type Job, sheetPixels, fillOf, withFill } from '@chromatype/core';
+import { type Job, fillOf, printsOutlines, sheetPixels, withFill } from '@chromatype/core';
 import { BLOCK_HEIGHT } from '../engine/sheet-engine.ts';
 import type { Slab } from '../engine/slab.ts';
 import { type View, visibleSheet } from '../engine/view.ts';
@@ -35,8 +35,13 @@ export function drawnView({ view, stage }: Request, coarse: number): View {
   };
 }
 
-/** Display rows in a slab: few enough to give way soon to something newer. */
+/** Display rows in a slab: few enough to give way soon to something newer. A row of outlines takes longer than one of dots. */
 const SLAB_ROWS = 128;
+const OUTLINE_ROWS = 24;
+
+/** Whether any pass of a job prints outlines. */
+const hasOutlines = (job: Job): boolean =>
+  job.passes.some((pass) => pass.on && pass.fills.some((fill) => printsOutlines(fill, job.sheet.ppi)));
 
 /**
  * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
@@ -56,9 +61,10 @@ export function slabsOf({ job, view, stage, press }: Request, workers: number): 
   };
   if (view.scale < 1) {
     const part = Math.ceil((last - first) / workers);
+    const few = hasOutlines(job) ? OUTLINE_ROWS : SLAB_ROWS;
     for (let k = 0; k < workers; k++) {
       const end = Math.min(last, first + (k + 1) * part);
-      const rows = draft ? part : SLAB_ROWS;
+      const rows = draft ? part : few;
       for (let y = first + k * part; y < end; y += rows) add(k, y, Math.min(end, y + rows));
     }
     return queues;
