@@ -18,7 +18,8 @@ import {
   sheetPixels,
   type ToneTables,
 } from '../src/index.ts';
-import { CASES, others, pictures } from './key-cases.ts';
+import { CASES, pictures } from './key-cases.ts';
+import { others } from './other-values.ts';
 import { kernels } from './plates.ts';
 
 /** Settings whose other values have a key of their own although the plate is the same: where, and why. */

@@ -1,44 +1,12 @@
+import type { MarkExports } from './mark-exports.ts';
+
 /** The exported functions of core/kernels; pointers and counts are plain numbers. */
-export interface KernelExports {
+export interface KernelExports extends MarkExports {
   readonly memory: WebAssembly.Memory;
   alloc(bytes: number): number;
   release(ptr: number): void;
   threshold16(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   threshold8(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
-  addMarks(
-    points: number,
-    ends: number,
-    contours: number,
-    marks: number,
-    count: number,
-    left: number,
-    top: number,
-    width: number,
-    height: number,
-    step: number,
-    rows: number,
-    places: number,
-  ): void;
-  bitsOfMarks(rows: number, width: number, height: number, stride: number, out: number): void;
-  bytesOfMarks(rows: number, width: number, height: number, out: number): void;
-  layMark(
-    cover: number,
-    width: number,
-    rows: number,
-    step: number,
-    place: number,
-    side: number,
-    seen: number,
-    shine: number,
-    red: number,
-    green: number,
-    blue: number,
-    bytes: number,
-    lights: number,
-    out: number,
-    stride: number,
-  ): void;
-  mostOf(from: number, width: number, rows: number, out: number, stride: number): void;
   lookup16(codes: number, table: number, count: number, out: number): void;
   widenBytes(codes: number, count: number, out: number): void;
   setApart(values: number, base: number, around: number, amount: number, count: number, out: number): void;

@@ -1,0 +1,37 @@
+/** What core/kernels/marks.ts exports; pointers and counts are plain numbers. */
+export interface MarkExports {
+  addMarks(
+    points: number,
+    ends: number,
+    contours: number,
+    marks: number,
+    count: number,
+    left: number,
+    top: number,
+    width: number,
+    height: number,
+    step: number,
+    rows: number,
+    places: number,
+  ): void;
+  bitsOfMarks(rows: number, width: number, height: number, stride: number, out: number): void;
+  bytesOfMarks(rows: number, width: number, height: number, out: number): void;
+  layMark(
+    cover: number,
+    width: number,
+    rows: number,
+    step: number,
+    place: number,
+    side: number,
+    seen: number,
+    shine: number,
+    red: number,
+    green: number,
+    blue: number,
+    bytes: number,
+    lights: number,
+    out: number,
+    stride: number,
+  ): void;
+  mostOf(from: number, width: number, rows: number, out: number, stride: number): void;
+}
