@@ -2,7 +2,15 @@ import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { createKernels, filePicture, loadClipper, memorySource, packRows, type Picture, type PictureSource } from '@chromatype/core';
+import {
+  createKernels,
+  filePicture,
+  loadClipper,
+  memorySource,
+  packRows,
+  type Picture,
+  type PictureSource,
+} from '@chromatype/core';
 import { demoJobs } from '../../demo/src/jobs.ts';
 import { normalisePicture } from '../src/pictures/reading/normalise.ts';
 
