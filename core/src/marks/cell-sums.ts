@@ -96,10 +96,10 @@ interface Block {
 export interface CellSums {
   of(site: Site, step: number): Sums;
   /**
-   * Reads every step-th row under all cells of a box at once, for a first look; the sums of one cell are valid until the
-   * next are asked for. Null where that would be too much to hold.
+   * Reads a few rows of all cells of a box at once, for a first look; the sums of one cell are valid until the next are
+   * asked for. Null where that would be too much to hold.
    */
-  quick(box: Box, step: number): ((site: Site) => Sums) | null;
+  quick(box: Box): ((site: Site) => Sums) | null;
   forget(): void;
 }
 
@@ -209,8 +209,8 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     return Math.max(1, Math.min(step, Math.floor(high / FEWEST_ROWS)));
   }
 
-  function quick({ left, top, right, bottom }: Box, asked: number): ((site: Site) => Sums) | null {
-    const step = rowsRead(asked);
+  function quick({ left, top, right, bottom }: Box): ((site: Site) => Sums) | null {
+    const step = rowsRead(sheet.height);
     const x = Math.max(0, Math.floor(left - reach));
     const y = Math.max(0, Math.floor((top - reach) / step) * step);
     const width = Math.min(sheet.width, Math.ceil(right + reach)) - x;

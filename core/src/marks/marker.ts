@@ -250,7 +250,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     marksOf: (box, step = 1) => marks(box, (site) => markAt(site, (at) => sums.of(at, step))),
     marksNear({ left, top, right, bottom }, step = 1) {
       const box = { left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach };
-      const quick = step > 1 ? sums.quick(box, step) : null;
+      const quick = step > 1 ? sums.quick(box) : null;
       return marks(box, quick ? (site) => markAt(site, quick) : (site) => markOf(site, step));
     },
   };

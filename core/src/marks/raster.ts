@@ -3,6 +3,7 @@ import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
 import type { Mark } from './mark.ts';
 import type { Matrix, Outline } from './outline.ts';
+import { circlePolygon } from './shape-of.ts';
 
 const AS_IS: Matrix = [1, 0, 0, 1, 0, 0];
 
@@ -57,14 +58,21 @@ function bitsOf(kernels: Kernels, rows: number, area: Area): Bitmap {
   return plate;
 }
 
-/** One-bit plate of marks over an area: ink where half of a pixel or more lies inside of them. */
+/** A circle as a first look at few of its rows needs it. */
+const ROUGH: Outline = [circlePolygon(1)];
+
+/**
+ * One-bit plate of marks over an area: ink where half of a pixel or more lies inside of them. Where only some rows are
+ * asked for, circles have few corners.
+ */
 export function plateOfMarks(kernels: Kernels, marks: readonly Mark[], area: Area): Bitmap {
   const rows = emptyRows(kernels, area);
   const byOutline = new Map<Outline, Matrix[]>();
   for (const { unit, matrix } of marks) {
-    const same = byOutline.get(unit.outline);
+    const outline = area.step > 1 && unit.circle !== null ? ROUGH : unit.outline;
+    const same = byOutline.get(outline);
     if (same) same.push(matrix);
-    else byOutline.set(unit.outline, [matrix]);
+    else byOutline.set(outline, [matrix]);
   }
   for (const [outline, matrices] of byOutline) addOutline(kernels, outline, matrices, area, rows);
   return bitsOf(kernels, rows, area);
