@@ -2,6 +2,7 @@ import { createJob, familyOf, fillOf, type Job, newBend, newMade, withFill } fro
 import { jest } from '@jest/globals';
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
+import { MemoryRouter } from 'react-router';
 
 // Stations show what they hold back until they are opened.
 jest.unstable_mockModule('../src/bench/chain/Station.tsx', () => ({
@@ -41,7 +42,9 @@ const pass = withFill(base.passes[0]!, {
 });
 const job = { ...base, pictures: [made as never], passes: [pass] } as Job;
 const props = { job, pass, fill: fillOf(pass) } as never;
-const shown = (part: never, more = props) => renderToStaticMarkup(createElement(part, more));
+// Some controls lead to another choice, which is part of the address.
+const shown = (part: never, more = props) =>
+  renderToStaticMarkup(createElement(MemoryRouter, null, createElement(part, more)));
 
 test('a new family, its cells and its settings have controls', () => {
   const html = shown(ScreenStation as never);
