@@ -236,17 +236,18 @@ const api = {
 
 export type EngineApi = typeof api;
 
-/** The same, begun when the clipper is there. Without it only joining fails, and says so. */
-const ready = loadClipper().catch(() => {});
+/** The same, begun when the clipper is there. Without it only joining fails, and says so; the next call tries again. */
+const ready = () => loadClipper().catch(() => {});
 const exposed = Object.fromEntries(
   Object.entries(api).map(([name, work]) => [
     name,
     async (...args: unknown[]) => {
-      await ready;
+      await ready();
       return (work as (...args: unknown[]) => unknown)(...args);
     },
   ]),
 );
 
+void ready();
 Comlink.expose(exposed);
 holdLock(self.name);

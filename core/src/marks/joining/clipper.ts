@@ -9,9 +9,15 @@ async function load(): Promise<void> {
   clipper = await createClipper();
 }
 
-/** Loads the compiled clipper, which joins marks. Every thread that prints waits for it before its first job. */
+/**
+ * Loads the compiled clipper, which joins marks. Every thread that prints waits for it before its first job. After a failure
+ * the next call tries again.
+ */
 export function loadClipper(): Promise<void> {
-  loading ??= load();
+  loading ??= load().catch((error) => {
+    loading = null;
+    throw error;
+  });
   return loading;
 }
 
