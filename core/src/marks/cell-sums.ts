@@ -9,8 +9,8 @@ const BLOCK_WIDTH = 512;
 const BLOCK_HEIGHT = 256;
 /** Bytes of sums that are kept: a sheet of a million marks is never in memory whole. */
 const MOST_BYTES = 48e6;
-/** Values that a first look reads at once, at most. */
-const MOST_QUICK = 12e6;
+/** Values that are read at once, at most. */
+const MOST_AT_ONCE = 12e6;
 /** Bytes of where the sums of a cell are found, nearly. */
 const PLACE_BYTES = 48;
 /** Rows of a cell that a first, coarser look reads at least. */
@@ -96,10 +96,10 @@ interface Block {
 export interface CellSums {
   of(site: Site, step: number): Sums;
   /**
-   * Reads a few rows of all cells of a box at once, for a first look; the sums of one cell are valid until the next are
-   * asked for. Null where that would be too much to hold.
+   * Reads all cells of a box at once, of which nothing is kept: every row, or for a first look (`rough`) a few of them. The
+   * sums of one cell are valid until the next are asked for. Null where that would be too much to hold.
    */
-  quick(box: Box): ((site: Site) => Sums) | null;
+  under(box: Box, rough: boolean): ((site: Site) => Sums) | null;
   forget(): void;
 }
 
@@ -209,15 +209,15 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     return Math.max(1, Math.min(step, Math.floor(high / FEWEST_ROWS)));
   }
 
-  function quick({ left, top, right, bottom }: Box): ((site: Site) => Sums) | null {
-    const step = rowsRead(sheet.height);
+  function under({ left, top, right, bottom }: Box, rough: boolean): ((site: Site) => Sums) | null {
+    const step = rough ? rowsRead(sheet.height) : 1;
     const x = Math.max(0, Math.floor(left - reach));
     const y = Math.max(0, Math.floor((top - reach) / step) * step);
     const width = Math.min(sheet.width, Math.ceil(right + reach)) - x;
     const height = Math.min(sheet.height, Math.ceil(bottom + reach)) - y;
     const sums = new Float64Array(each);
     if (width <= 0 || height <= 0) return () => sums;
-    if ((width * height * planes) / step > MOST_QUICK) return null;
+    if ((width * height * planes) / step > MOST_AT_ONCE) return null;
     const area = { x, y, width, height, step };
     const all: Read = { area, values: read(area) };
     return (site) => {
@@ -227,7 +227,7 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     };
   }
 
-  return { of: sumsOf, quick, forget: () => blocks.clear() };
+  return { of: sumsOf, under, forget: () => blocks.clear() };
 }
 
 function addMoments(

@@ -247,11 +247,14 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
       sums.forget();
       diffused = null;
     },
-    marksOf: (box, step = 1) => marks(box, (site) => markAt(site, (at) => sums.of(at, step))),
+    marksOf(box, step = 1) {
+      const once = sums.under(box, step > 1) ?? ((site: Site) => sums.of(site, step));
+      return marks(box, (site) => markAt(site, once));
+    },
     marksNear({ left, top, right, bottom }, step = 1) {
       const box = { left: left - reach, top: top - reach, right: right + reach, bottom: bottom + reach };
-      const quick = step > 1 ? sums.quick(box) : null;
-      return marks(box, quick ? (site) => markAt(site, quick) : (site) => markOf(site, step));
+      const once = step > 1 ? sums.under(box, true) : null;
+      return marks(box, once ? (site) => markAt(site, once) : (site) => markOf(site, step));
     },
   };
 }
