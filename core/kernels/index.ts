@@ -14,6 +14,7 @@ export * from './flood';
 export { foldSums } from './fold';
 export * from './lay';
 export { blendNormal, blendSeparable, blendWhole, colourRun, coloursOfBits, coloursOfLevels, layColours, mapLight } from './layer';
+export * from './mark-cells';
 export * from './marks';
 export * from './on-artwork';
 export { lightQuads, resampleQuads, splitQuads } from './quads';

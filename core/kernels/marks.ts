@@ -32,12 +32,13 @@ function addInRow(row: usize, width: i32, x0: i32, y0: i32, x1: i32, y1: i32): v
   }
   // Pixel by pixel: the height of each piece is the difference of rounded heights, so that they sum to the whole.
   const step = x1 > x0 ? 1 : -1;
-  const run = <i64>(x1 - x0);
+  // Products stay below 2^53, so that f64 divides them exactly enough to be cut to the same whole number.
+  const run = <f64>(x1 - x0);
   let x = x0;
   let done = 0;
   while (true) {
     const end = first == last ? x1 : step > 0 ? (first + 1) << 8 : first << 8;
-    const to = first == last ? h : <i32>((<i64>h * <i64>(end - x0)) / run);
+    const to = first == last ? h : <i32>((<f64>h * <f64>(end - x0)) / run);
     const piece = to - done;
     if (piece != 0) {
       if (first < 0) store<i32>(row, load<i32>(row) + piece * 2 * ONE);
@@ -66,17 +67,22 @@ function addEdge(rows: usize, width: i32, height: i32, step: i32, ax: i32, ay: i
   const y1 = downwards ? by : ay;
   if (y1 <= 0 || y0 >= height << 8) return;
   const stride = (<usize>(width + 2)) << 2;
-  const rise = <i64>(y1 - y0);
-  const run = <i64>(x1 - x0);
+  const rise = <f64>(y1 - y0);
+  const run = <f64>(x1 - x0);
   let row = y0 < 0 ? 0 : y0 >> 8;
   const over = row % step;
   if (over != 0) row += step - over;
   const end = min(height, (y1 + 255) >> 8);
+  // Where the last row ended the next one begins.
+  let next = x0;
+  let ended = y0;
   for (; row < end; row += step) {
     const top = max(y0, row << 8);
     const bottom = min(y1, (row + 1) << 8);
-    const from = x0 + <i32>((run * <i64>(top - y0)) / rise);
-    const to = x0 + <i32>((run * <i64>(bottom - y0)) / rise);
+    const from = top == ended ? next : x0 + <i32>((run * <f64>(top - y0)) / rise);
+    const to = bottom == y1 ? x1 : x0 + <i32>((run * <f64>(bottom - y0)) / rise);
+    next = to;
+    ended = bottom;
     const at = rows + stride * <usize>(row / step);
     const a = top - (row << 8);
     const b = bottom - (row << 8);
@@ -89,10 +95,10 @@ function addEdge(rows: usize, width: i32, height: i32, step: i32, ax: i32, ay: i
  * Adds closed polygons to an accumulator of every step-th of `height` rows of `width` pixels. `points`: x, y in f64;
  * `ends`: after how many points each of `contours` polygons ends, in i32. `marks`: of each of `count` marks the six
  * numbers of the matrix a b c d e f that takes points to pixels of the sheet. `left`, `top`: corner of the area.
- * `places`: room for two i32 of every point.
+ * `places`: room for two i32 of every point; `reach`: no point lies further from 0, 0.
  */
 export function addMarks(
-  points: usize, ends: usize, contours: i32, marks: usize, count: i32,
+  points: usize, ends: usize, contours: i32, reach: f64, marks: usize, count: i32,
   left: i32, top: i32, width: i32, height: i32, step: i32, rows: usize, places: usize,
 ): void {
   const total = load<i32>(ends + ((<usize>(contours - 1)) << 2));
@@ -104,6 +110,12 @@ export function addMarks(
     const e = load<f64>(marks, 32);
     const f = load<f64>(marks, 40);
     marks += 48;
+    // An outline to the right of the area or between its rows changes nothing; one to the left of it changes whole rows.
+    const wide = reach * Math.sqrt(a * a + c * c) + 1;
+    if (e - wide > <f64>(left + width)) continue;
+    const high = reach * Math.sqrt(b * b + d * d) + 1;
+    const first = max(0, <i32>Math.ceil((f - high - <f64>(top + 1)) / <f64>step)) * step;
+    if (first >= height || <f64>(top + first) > f + high) continue;
     for (let k = 0; k < total; k++) {
       const x = load<f64>(points + ((<usize>k) << 4));
       const y = load<f64>(points + ((<usize>k) << 4), 8);
@@ -128,6 +140,59 @@ export function addMarks(
   }
 }
 
+/** Adds `sign` times all that lies to the right of x, in 1/256 of a pixel, to a row of an accumulator. */
+// @ts-ignore: decorator
+@inline
+function addSide(row: usize, width: i32, x: i32, sign: i32): void {
+  const first = x >> 8;
+  if (first >= width) return;
+  if (x < 0) {
+    store<i32>(row, load<i32>(row) + sign * 2 * ONE * ONE);
+    return;
+  }
+  const at = row + ((<usize>first) << 2);
+  const within = sign * 2 * ONE * (x & 255);
+  store<i32>(at, load<i32>(at) + sign * 2 * ONE * ONE - within);
+  store<i32>(at, load<i32>(at, 4) + within, 4);
+}
+
+/**
+ * Adds circles of a radius about 0, 0, each under a matrix as in `addMarks`, as a first look shows them: a row of pixels
+ * takes what lies inside along its middle.
+ */
+export function addRoughCircles(
+  radius: f64, marks: usize, count: i32, left: i32, top: i32, width: i32, height: i32, step: i32, rows: usize,
+): void {
+  const stride = (<usize>(width + 2)) << 2;
+  for (let m = 0; m < count; m++) {
+    const a = load<f64>(marks);
+    const b = load<f64>(marks, 8);
+    const c = load<f64>(marks, 16);
+    const d = load<f64>(marks, 24);
+    const e = load<f64>(marks, 32) - <f64>left;
+    const f = load<f64>(marks, 40) - <f64>top - 0.5;
+    marks += 48;
+    const square = b * b + d * d;
+    const high = radius * Math.sqrt(square);
+    const first = max(0, <i32>Math.ceil((f - high) / <f64>step)) * step;
+    if (first >= height || <f64>first >= f + high) continue;
+    // An ellipse: the middle of its rows moves along a line, and their width is that of a circle, scaled.
+    const slant = (a * b + c * d) / square;
+    const wide = Math.abs(a * d - b * c) / square;
+    for (let y = first; y < height && <f64>y < f + high; y += step) {
+      const dy = <f64>y - f;
+      const half = wide * Math.sqrt(max(0, high * high - dy * dy));
+      const middle = e + slant * dy;
+      const row = rows + stride * <usize>(y / step);
+      const from = max<f64>(-1, min<f64>(<f64>width, middle - half));
+      const to = max<f64>(-1, min<f64>(<f64>width, middle + half));
+      // Signed as the polygons of marks are, which run clockwise.
+      addSide(row, width, <i32>Math.floor(from * 256), -1);
+      addSide(row, width, <i32>Math.floor(to * 256), 1);
+    }
+  }
+}
+
 /** Bits of every row of an accumulator: ink where half of a pixel or more lies inside. `stride`: bytes from row to row. */
 export function bitsOfMarks(rows: usize, width: i32, height: i32, stride: i32, out: usize): void {
   for (let y = 0; y < height; y++) {
@@ -135,6 +200,13 @@ export function bitsOfMarks(rows: usize, width: i32, height: i32, stride: i32, o
     let byte = 0;
     const to = out + <usize>(y * stride);
     for (let x = 0; x < width; x++) {
+      // Nothing begins or ends in eight pixels: all are as the one before them.
+      if ((x & 7) == 0 && x + 8 <= width && !v128.any_true(v128.or(v128.load(rows), v128.load(rows, 16)))) {
+        store<u8>(to + (x >> 3), abs(sum) >= 65536 ? 255 : 0);
+        rows += 32;
+        x += 7;
+        continue;
+      }
       sum += load<i32>(rows);
       rows += 4;
       byte = (byte << 1) | (abs(sum) >= 65536 ? 1 : 0);

@@ -1,9 +1,10 @@
-/** What core/kernels/marks.ts exports; pointers and counts are plain numbers. */
+/** What core/kernels/marks.ts and mark-cells.ts export; pointers and counts are plain numbers. */
 export interface MarkExports {
   addMarks(
     points: number,
     ends: number,
     contours: number,
+    reach: number,
     marks: number,
     count: number,
     left: number,
@@ -13,6 +14,17 @@ export interface MarkExports {
     step: number,
     rows: number,
     places: number,
+  ): void;
+  addRoughCircles(
+    radius: number,
+    marks: number,
+    count: number,
+    left: number,
+    top: number,
+    width: number,
+    height: number,
+    step: number,
+    rows: number,
   ): void;
   bitsOfMarks(rows: number, width: number, height: number, stride: number, out: number): void;
   bytesOfMarks(rows: number, width: number, height: number, out: number): void;
@@ -32,6 +44,21 @@ export interface MarkExports {
     lights: number,
     out: number,
     stride: number,
+  ): void;
+  sumMarkCells(
+    cells: number,
+    ends: number,
+    sites: number,
+    count: number,
+    values: number,
+    planes: number,
+    left: number,
+    top: number,
+    width: number,
+    rows: number,
+    step: number,
+    moments: boolean,
+    sums: number,
   ): void;
   mostOf(from: number, width: number, rows: number, out: number, stride: number): void;
 }

@@ -1,82 +1,35 @@
-import { byteCache } from '../memory/cache.ts';
+import type { Kernels } from '../kernel/kernels.ts';
+import type { LRUCache } from 'lru-cache';
+import { byteCache, remember } from '../memory/cache.ts';
 import type { Area } from '../raster/area.ts';
 import type { Size } from '../raster/sheet.ts';
-import type { Box } from './outline.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
+import type { Box } from './outline.ts';
+import { lengthOfSums, packCells, type PackedCells, sumCells, type Sums } from './sum-cells.ts';
 
 /** Blocks of pixels in which tones are read: the same as the interface prints in, so that light is read once for both. */
-const BLOCK_WIDTH = 512;
-const BLOCK_HEIGHT = 256;
+export const BLOCK_WIDTH = 512;
+export const BLOCK_HEIGHT = 256;
 /** Bytes of sums that are kept: a sheet of a million marks is never in memory whole. */
 const MOST_BYTES = 48e6;
 /** Values that are read at once, at most. */
 const MOST_AT_ONCE = 12e6;
 /** Bytes of where the sums of a cell are found, nearly. */
 const PLACE_BYTES = 48;
+/** Bytes of cells that are kept for a lattice that was asked for more than once, and of a site, nearly. */
+const MOST_CELL_BYTES = 24e6;
+const SITE_BYTES = 200;
 /** Rows of a cell that a first, coarser look reads at least. */
 const FEWEST_ROWS = 3;
-
-/** What the pixels of a cell sum up to: their number, each plane, and moments of the first plane about the site. */
-export type Sums = Float64Array;
-const PIXELS = 0;
-const MOMENTS = 1;
-const PLANES = 7;
 
 /** What is read of the sheet in cells: planes of 16-bit values over an area, row by row. */
 export type PlanesReader = (area: Area) => readonly Uint16Array[];
 
-/** The mean of plane `k` over a cell, 0..65535. */
-export const meanOf = (sums: Sums, k: number): number => sums[PLANES + k]! / sums[PIXELS]!;
-
-export const pixelsOf = (sums: Sums): number => sums[PIXELS]!;
-
-/**
- * Slope of the first plane over a cell, to the right and downwards, by least squares: Σ(x − x̄)(v − v̄) over Σ(x − x̄)².
- */
-export function slopeOf(sums: Sums): { readonly right: number; readonly down: number } {
-  const n = sums[PIXELS]!;
-  const [x, y, xx, yy, xv, yv] = [1, 2, 3, 4, 5, 6].map((k) => sums[MOMENTS + k - 1]!) as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  const v = sums[PLANES]!;
-  const across = xx - (x * x) / n;
-  const down = yy - (y * y) / n;
-  return {
-    right: across > 0 ? (xv - (x * v) / n) / across : 0,
-    down: down > 0 ? (yv - (y * v) / n) / down : 0,
-  };
-}
-
-/** Where the row of pixels with its middle at y lies inside a convex polygon: from the first to before the last pixel. */
-function spanOf(cell: Float64Array, y: number, out: Int32Array): boolean {
-  let [from, to] = [Infinity, -Infinity];
-  const n = cell.length;
-  for (let k = 0; k < n; k += 2) {
-    const m = k + 2 === n ? 0 : k + 2;
-    const [y0, y1] = [cell[k + 1]!, cell[m + 1]!];
-    if (y0 <= y === y1 <= y) continue;
-    const x = cell[k]! + ((y - y0) / (y1 - y0)) * (cell[m]! - cell[k]!);
-    if (x < from) from = x;
-    if (x > to) to = x;
-  }
-  if (to < from) return false;
-  out[0] = Math.ceil(from - 0.5);
-  out[1] = Math.ceil(to - 0.5);
-  return out[1]! > out[0]!;
-}
-
-/** Whether a cell is a rectangle along the pixels, whose rows all reach equally far. */
-function isUpright(cell: Float64Array): boolean {
-  return cell.length === 8 && cell[0] === cell[6] && cell[2] === cell[4] && cell[1] === cell[3] && cell[5] === cell[7];
-}
-
 interface SumsAsked {
+  readonly kernels: Kernels;
   readonly lattice: MarkLattice;
+  /** The lattice was laid out before: what is kept of it serves again. */
+  readonly again: boolean;
   readonly sheet: Size;
   /** How many planes the reader gives. */
   readonly planes: number;
@@ -88,6 +41,7 @@ interface SumsAsked {
 
 /** The cells of a block: where the sums of each begin in one array. */
 interface Block {
+  readonly cells: PackedCells;
   readonly places: ReadonlyMap<number, number>;
   readonly sums: Float64Array;
 }
@@ -96,28 +50,65 @@ interface Block {
 export interface CellSums {
   of(site: Site, step: number): Sums;
   /**
-   * Reads all cells of a box at once, of which nothing is kept: every row, or for a first look (`rough`) a few of them. The
-   * sums of one cell are valid until the next are asked for. Null where that would be too much to hold.
+   * Reads the cells of sites in a box at once, of which nothing is kept: every row, or for a first look (`rough`) a few of
+   * them. Sums follow one another as the sites do. Null where that would be too much to hold.
    */
-  under(box: Box, rough: boolean): ((site: Site) => Sums) | null;
+  under(box: Box, cells: PackedCells, rough: boolean): Float64Array | null;
+  /**
+   * Visits the cells whose sites lie in a block of the sheet, of every row or for a first look (`rough`) a few of them. The
+   * sums are valid until the next cell.
+   */
+  inBlock(bx: number, by: number, rough: boolean, visit: (site: Site, sums: Sums) => void): void;
   forget(): void;
 }
 
-/** Planes that were read, and where they lie on the sheet. */
-interface Read {
-  readonly area: Area;
-  readonly values: readonly Uint16Array[];
+const cellsOf = new WeakMap<MarkLattice, LRUCache<string, PackedCells>>();
+
+/** The cells of a lattice by their block: while a tone is dragged they stay. */
+function keptCells(lattice: MarkLattice): LRUCache<string, PackedCells> {
+  let own = cellsOf.get(lattice);
+  if (!own) {
+    own = byteCache<PackedCells>(
+      MOST_CELL_BYTES,
+      ({ sites, corners }) => sites.length * SITE_BYTES + corners.byteLength,
+    );
+    cellsOf.set(lattice, own);
+  }
+  return own;
 }
+
+const isInside = (cell: readonly number[], { left, top, right, bottom }: Box): boolean => {
+  for (let k = 0; k < cell.length; k += 2) {
+    if (cell[k]! < left || cell[k]! > right || cell[k + 1]! < top || cell[k + 1]! > bottom) return false;
+  }
+  return true;
+};
+
+/** A block of the sheet, grown on all sides. */
+const blockBox = (bx: number, by: number, grown: number): Box => ({
+  left: bx * BLOCK_WIDTH - grown,
+  top: by * BLOCK_HEIGHT - grown,
+  right: (bx + 1) * BLOCK_WIDTH + grown,
+  bottom: (by + 1) * BLOCK_HEIGHT + grown,
+});
 
 /**
  * Sums over the cells of a lattice: each pixel of the sheet belongs to the cell that holds its middle. Pixels are read
  * block by block and each once. `step`: reads every step-th row only, for a first look.
  */
-export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAsked): CellSums {
-  const each = PLANES + planes;
+export function cellSums({ kernels, lattice, again, sheet, planes, moments, high, read }: SumsAsked): CellSums {
+  const each = lengthOfSums(planes);
   const blocks = byteCache<Block>(MOST_BYTES, (b) => PLACE_BYTES * b.places.size + b.sums.byteLength);
   const reach = lattice.reach + 1;
-  const span = new Int32Array(2);
+  // What is kept of a lattice through which a hand turns would only be thrown away.
+  const kept = again ? keptCells(lattice) : null;
+  const own = new Float64Array(each);
+
+  /** The cells whose sites lie in a block or less than `grown` from it. */
+  function cellsIn(bx: number, by: number, grown: number): PackedCells {
+    const make = () => packCells(lattice.sitesIn(blockBox(bx, by, grown)));
+    return kept ? remember(kept, `${bx} ${by} ${grown}`, make) : make();
+  }
 
   function sumBlock(bx: number, by: number, step: number): Block {
     const key = `${bx} ${by} ${step}`;
@@ -126,58 +117,15 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     const [x, y] = [bx * BLOCK_WIDTH, by * BLOCK_HEIGHT];
     const width = Math.min(BLOCK_WIDTH, sheet.width - x);
     const height = Math.min(BLOCK_HEIGHT, sheet.height - y);
+    const cells = cellsIn(bx, by, reach);
+    const { sites } = cells;
     const area = { x, y, width, height, step };
-    const block: Read = { area, values: read(area) };
-    const sites = lattice.sitesIn({
-      left: x - reach,
-      top: y - reach,
-      right: x + width + reach,
-      bottom: y + height + reach,
-    });
+    const sums = sumCells(kernels, cells, { area, values: read(area) }, moments);
     const places = new Map<number, number>();
-    const all = new Float64Array(each * sites.length);
-    let at = 0;
-    for (const site of sites) {
-      addCell(block, site, all, at);
-      if (all[at + PIXELS]! === 0) continue;
-      places.set(siteId(site), at);
-      at += each;
-    }
-    const made: Block = { places, sums: all.slice(0, at) };
+    for (let k = 0; k < sites.length; k++) if (sums[each * k]! > 0) places.set(siteId(sites[k]!), each * k);
+    const made: Block = { cells, places, sums };
     blocks.set(key, made);
     return made;
-  }
-
-  /** Adds what was read of a cell to its sums, which begin at a place of an array. */
-  function addCell(
-    { area: { x, y, width, height, step }, values }: Read,
-    { cell, x: cx, y: cy }: Site,
-    sums: Float64Array,
-    place: number,
-  ): void {
-    let [top, bottom] = [Infinity, -Infinity];
-    for (let k = 1; k < cell.length; k += 2) {
-      if (cell[k]! < top) top = cell[k]!;
-      if (cell[k]! > bottom) bottom = cell[k]!;
-    }
-    let row = Math.max(0, Math.ceil((top - 0.5 - y) / step));
-    const upright = isUpright(cell) && spanOf(cell, (top + bottom) / 2, span);
-    for (; row * step < height && y + row * step + 0.5 < bottom; row++) {
-      const middle = y + row * step + 0.5;
-      if (!upright && !spanOf(cell, middle, span)) continue;
-      const from = Math.max(x, span[0]!) - x;
-      const to = Math.min(x + width, span[1]!) - x;
-      if (to <= from) continue;
-      sums[place + PIXELS]! += to - from;
-      const start = row * width;
-      for (let p = 0; p < planes; p++) {
-        const plane = values[p]!;
-        let sum = 0;
-        for (let k = start + from; k < start + to; k++) sum += plane[k]!;
-        sums[place + PLANES + p]! += sum;
-      }
-      if (moments) addMoments(sums, place, values[0]!, start, from, to, x + 0.5 - cx, middle - cy);
-    }
   }
 
   function sumsOf(site: Site, step: number): Sums {
@@ -209,45 +157,54 @@ export function cellSums({ lattice, sheet, planes, moments, high, read }: SumsAs
     return Math.max(1, Math.min(step, Math.floor(high / FEWEST_ROWS)));
   }
 
-  function under({ left, top, right, bottom }: Box, rough: boolean): ((site: Site) => Sums) | null {
+  function under({ left, top, right, bottom }: Box, cells: PackedCells, rough: boolean): Float64Array | null {
     const step = rough ? rowsRead(sheet.height) : 1;
     const x = Math.max(0, Math.floor(left - reach));
     const y = Math.max(0, Math.floor((top - reach) / step) * step);
     const width = Math.min(sheet.width, Math.ceil(right + reach)) - x;
     const height = Math.min(sheet.height, Math.ceil(bottom + reach)) - y;
-    const sums = new Float64Array(each);
-    if (width <= 0 || height <= 0) return () => sums;
+    if (width <= 0 || height <= 0) return new Float64Array(each * cells.sites.length);
     if ((width * height * planes) / step > MOST_AT_ONCE) return null;
     const area = { x, y, width, height, step };
-    const all: Read = { area, values: read(area) };
-    return (site) => {
-      sums.fill(0);
-      addCell(all, site, sums, 0);
-      return sums;
-    };
+    return sumCells(kernels, cells, { area, values: read(area) }, moments);
   }
 
-  return { of: sumsOf, under, forget: () => blocks.clear() };
-}
-
-function addMoments(
-  sums: Float64Array,
-  place: number,
-  plane: Uint16Array,
-  at: number,
-  from: number,
-  to: number,
-  dx: number,
-  dy: number,
-): void {
-  const first = place + MOMENTS;
-  for (let k = from; k < to; k++) {
-    const [x, v] = [k + dx, plane[at + k]!];
-    sums[first]! += x;
-    sums[first + 1]! += dy;
-    sums[first + 2]! += x * x;
-    sums[first + 3]! += dy * dy;
-    sums[first + 4]! += x * v;
-    sums[first + 5]! += dy * v;
+  /** What a few rows of a block hold of cells. */
+  function sumsInside({ left, top }: Box, cells: PackedCells): Float64Array {
+    const width = Math.min(BLOCK_WIDTH, sheet.width - left);
+    const height = Math.min(BLOCK_HEIGHT, sheet.height - top);
+    const area = { x: left, y: top, width, height, step: rowsRead(sheet.height) };
+    return sumCells(kernels, cells, { area, values: read(area) }, moments);
   }
+
+  /** The sums at a place of an array, as one cell's own. */
+  function ownOf(all: Float64Array, at: number): Sums {
+    for (let n = 0; n < each; n++) own[n] = all[at + n]!;
+    return own;
+  }
+
+  function inBlock(bx: number, by: number, rough: boolean, visit: (site: Site, sums: Sums) => void): void {
+    const box = blockBox(bx, by, 0);
+    const onSheet = bx >= 0 && by >= 0 && box.left < sheet.width && box.top < sheet.height;
+    if (rough) {
+      const cells = cellsIn(bx, by, 0);
+      // What lies in the block says enough of a cell at its edge.
+      const all = onSheet ? sumsInside(box, cells) : under(box, cells, true);
+      for (let k = 0; k < cells.sites.length; k++) {
+        const seen = all !== null && all[k * each]! > 0;
+        visit(cells.sites[k]!, seen ? ownOf(all, k * each) : sumsOf(cells.sites[k]!, sheet.height));
+      }
+      return;
+    }
+    const block = onSheet ? sumBlock(bx, by, 1) : null;
+    const { sites } = block?.cells ?? cellsIn(bx, by, 0);
+    for (let k = 0; k < sites.length; k++) {
+      const site = sites[k]!;
+      if (site.x < box.left || site.x >= box.right || site.y < box.top || site.y >= box.bottom) continue;
+      // A cell that reaches into other blocks is summed there too.
+      visit(site, block && isInside(site.cell, box) ? ownOf(block.sums, k * each) : sumsOf(site, 1));
+    }
+  }
+
+  return { of: sumsOf, under, inBlock, forget: () => blocks.clear() };
 }

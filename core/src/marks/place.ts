@@ -1,8 +1,11 @@
+import { countCache } from '../memory/cache.ts';
 import { logarithm } from '../math/exact.ts';
+import { MM_PER_INCH } from '../math/units.ts';
 import { markLatticeOf } from './lattices/index.ts';
-import type { MarkLattice } from './lattices/kind.ts';
+import type { LatticeAsked, MarkLattice } from './lattices/kind.ts';
 import { ringGrowth } from './lattices/spokes.ts';
-import { mirroredLattice } from './lattices/mirror.ts';
+import { type Axes, mirroredLattice } from './lattices/mirror.ts';
+import type { Box } from './outline.ts';
 import type { MarkSettings } from './params.ts';
 
 /** The sheet that marks are laid on, in pixels. */
@@ -27,8 +30,6 @@ export interface PlaceAsked {
   readonly seed: number;
 }
 
-import { MM_PER_INCH } from '../math/units.ts';
-
 /** The part of the sheet inside the margins of the trimmed sheet; without a margin what bleeds is printed too. */
 function printedBox({ width, height, bleed, ppi }: MarkSheet, margin: number) {
   const m = (margin / MM_PER_INCH) * ppi;
@@ -40,41 +41,79 @@ function printedBox({ width, height, bleed, ppi }: MarkSheet, margin: number) {
 /** Whether the cells of marks are counted across and down. */
 export const isCounted = (s: MarkSettings): boolean => s.fit === 'counts' && markLatticeOf(s.lattice).counted;
 
-/** The lattice of marks on a sheet, with its mirrored copies, inside its margins. */
-export function markLattice(s: MarkSettings, { sheet, pitch, angle, cx, cy, seed }: PlaceAsked): MarkLattice {
-  const kind = markLatticeOf(s.lattice);
+/** All that a lattice depends on, as plain data. */
+interface LatticePlan {
+  readonly kind: string;
+  readonly asked: LatticeAsked;
+  readonly axes: Axes;
+  /** Sites outside of it are left out; null for all. */
+  readonly inside: Box | null;
+}
+
+function latticePlan(s: MarkSettings, { sheet, pitch, angle, cx, cy, seed }: PlaceAsked): LatticePlan {
   const box = printedBox(sheet, s.margin);
   const counts = isCounted(s) ? { across: s.across, down: s.down } : null;
-  const lattice = kind.make({
-    // Rows that are not counted run alike whatever the margins leave of them.
-    box: counts ? box : { left: 0, top: 0, right: sheet.width, bottom: sheet.height },
-    pitch,
-    angle: (angle * Math.PI) / 180,
-    counts,
-    cx,
-    cy,
-    spokes: s.spokes,
-    rings: s.rings,
-    inner: (s.innerRadius / MM_PER_INCH) * sheet.ppi,
-    growing: s.growing,
-    seed,
-  });
-  const mirrored = mirroredLattice(lattice, {
-    x: s.mirror === 'across' || s.mirror === 'both' ? cx : null,
-    y: s.mirror === 'down' || s.mirror === 'both' ? cy : null,
-  });
-  if (s.margin === 0) return mirrored;
   return {
-    largest: mirrored.largest,
-    reach: mirrored.reach,
-    sitesIn: (asked) =>
-      mirrored.sitesIn({
-        left: Math.max(asked.left, box.left),
-        top: Math.max(asked.top, box.top),
-        right: Math.min(asked.right, box.right),
-        bottom: Math.min(asked.bottom, box.bottom),
+    kind: s.lattice,
+    asked: {
+      // Rows that are not counted run alike whatever the margins leave of them.
+      box: counts ? box : { left: 0, top: 0, right: sheet.width, bottom: sheet.height },
+      pitch,
+      angle: (angle * Math.PI) / 180,
+      counts,
+      cx,
+      cy,
+      spokes: s.spokes,
+      rings: s.rings,
+      inner: (s.innerRadius / MM_PER_INCH) * sheet.ppi,
+      growing: s.growing,
+      seed,
+    },
+    axes: {
+      x: s.mirror === 'across' || s.mirror === 'both' ? cx : null,
+      y: s.mirror === 'down' || s.mirror === 'both' ? cy : null,
+    },
+    inside: s.margin === 0 ? null : box,
+  };
+}
+
+function layLattice({ kind, asked, axes, inside }: LatticePlan): MarkLattice {
+  const lattice = mirroredLattice(markLatticeOf(kind).make(asked), axes);
+  if (!inside) return lattice;
+  return {
+    largest: lattice.largest,
+    reach: lattice.reach,
+    sitesIn: ({ left, top, right, bottom }) =>
+      lattice.sitesIn({
+        left: Math.max(left, inside.left),
+        top: Math.max(top, inside.top),
+        right: Math.min(right, inside.right),
+        bottom: Math.min(bottom, inside.bottom),
       }),
   };
+}
+
+/** The lattice of marks on a sheet, with its mirrored copies, inside its margins. */
+export const markLattice = (s: MarkSettings, asked: PlaceAsked): MarkLattice => layLattice(latticePlan(s, asked));
+
+/** A lattice, and whether an equal one was laid out lately. */
+export interface KeptLattice {
+  readonly lattice: MarkLattice;
+  readonly again: boolean;
+}
+
+/** Lattices that were laid out lately, by their plan. */
+const lately = countCache<MarkLattice>(4);
+
+/** The lattice of marks; equal ones are one object, so that what is kept of it serves while a tone is dragged. */
+export function keptLattice(s: MarkSettings, asked: PlaceAsked): KeptLattice {
+  const plan = latticePlan(s, asked);
+  const key = JSON.stringify(plan);
+  const known = lately.get(key);
+  if (known) return { lattice: known, again: true };
+  const lattice = layLattice(plan);
+  lately.set(key, lattice);
+  return { lattice, again: false };
 }
 
 /** How many marks a sheet of these cells holds, nearly. */

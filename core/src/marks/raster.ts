@@ -2,18 +2,51 @@ import type { Kernels } from '../kernel/kernels.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
 import type { Mark } from './mark.ts';
-import type { Matrix, Outline } from './outline.ts';
-import { circlePolygon } from './shape-of.ts';
+import { type Matrix, type Outline, reachOf } from './outline.ts';
+import type { LaidOutline } from './laid-blocks.ts';
+import { drawnOutline, type UnitOutline } from './shape-of.ts';
 
-const AS_IS: Matrix = [1, 0, 0, 1, 0, 0];
+const UNMOVED: Matrix = [1, 0, 0, 1, 0, 0];
+const AS_IS = new Float64Array(UNMOVED);
 
-/** Adds one outline, under each of some matrices, to the accumulator at `rows`. */
-function addOutline(kernels: Kernels, outline: Outline, matrices: readonly Matrix[], area: Area, rows: number): void {
+/** Writes matrices to kernel memory; gives where they lie and how many there are. */
+function matricesAt(kernels: Kernels, matrices: readonly Float64Array[]): { marks: number; count: number } {
+  const length = matrices.reduce((sum, m) => sum + m.length, 0);
+  const block = kernels.scratch('mark-matrices', length * 8);
+  const numbers = kernels.f64(block);
+  let done = 0;
+  for (const own of matrices) {
+    numbers.set(own, done);
+    done += own.length;
+  }
+  return { marks: block.ptr, count: length / 6 };
+}
+
+/** Adds circles of a radius as a first look at few of their rows shows them. */
+function addRoughCircles(
+  kernels: Kernels,
+  radius: number,
+  matrices: readonly Float64Array[],
+  { x, y, width, height, step }: Area,
+  rows: number,
+): void {
+  const { marks, count } = matricesAt(kernels, matrices);
+  kernels.run.addRoughCircles(radius, marks, count, x, y, width, height, step, rows);
+}
+
+/** Adds an outline, of which no point lies further than `reach` from 0, 0, under each of some matrices to the accumulator at `rows`. */
+function addOutline(
+  kernels: Kernels,
+  outline: Outline,
+  reach: number,
+  matrices: readonly Float64Array[],
+  area: Area,
+  rows: number,
+): void {
   const total = outline.reduce((sum, p) => sum + p.length / 2, 0);
   if (total === 0) return;
   const points = kernels.scratch('mark-points', total * 16);
   const ends = kernels.scratch('mark-ends', outline.length * 4);
-  const marks = kernels.scratch('mark-matrices', matrices.length * 48);
   const places = kernels.scratch('mark-places', total * 8);
   const at = kernels.f64(points);
   let done = 0;
@@ -22,16 +55,14 @@ function addOutline(kernels: Kernels, outline: Outline, matrices: readonly Matri
     done += p.length;
     kernels.i32(ends)[k] = done / 2;
   });
-  const numbers = kernels.f64(marks);
-  matrices.forEach((m, k) => {
-    numbers.set(m, 6 * k);
-  });
+  const { marks, count } = matricesAt(kernels, matrices);
   kernels.run.addMarks(
     points.ptr,
     ends.ptr,
     outline.length,
-    marks.ptr,
-    matrices.length,
+    reach,
+    marks,
+    count,
     area.x,
     area.y,
     area.width,
@@ -58,44 +89,62 @@ function bitsOf(kernels: Kernels, rows: number, area: Area): Bitmap {
   return plate;
 }
 
-/** A circle as a first look at few of its rows needs it. */
-const ROUGH: Outline = [circlePolygon(1)];
-
-/**
- * One-bit plate of marks over an area: ink where half of a pixel or more lies inside of them. Where only some rows are
- * asked for, circles have few corners.
- */
+/** One-bit plate of marks over an area: ink where half of a pixel or more lies inside of them. */
 export function plateOfMarks(kernels: Kernels, marks: readonly Mark[], area: Area): Bitmap {
-  const rows = emptyRows(kernels, area);
-  const byOutline = new Map<Outline, Matrix[]>();
-  for (const { unit, matrix } of marks) {
-    const outline = area.step > 1 && unit.circle !== null ? ROUGH : unit.outline;
-    const same = byOutline.get(outline);
-    if (same) same.push(matrix);
-    else byOutline.set(outline, [matrix]);
+  const byOutline = new Map<Outline, { readonly unit: UnitOutline; readonly numbers: number[] }>();
+  for (const { unit, width, matrix } of marks) {
+    const outline = drawnOutline(unit, width);
+    let same = byOutline.get(outline);
+    if (!same) {
+      same = { unit, numbers: [] };
+      byOutline.set(outline, same);
+    }
+    same.numbers.push(...matrix);
   }
-  for (const [outline, matrices] of byOutline) addOutline(kernels, outline, matrices, area, rows);
+  const laid = [...byOutline].map(([outline, { unit, numbers }]) => ({
+    outline,
+    unit,
+    matrices: [new Float64Array(numbers)],
+  }));
+  return plateOfLaid(kernels, laid, area);
+}
+
+/** Corners of a coarser circle lie a little further out. */
+const REACH = 1.05;
+
+/** One-bit plate of outlines where they are laid. Where only some rows are asked for circles are not quite exact. */
+export function plateOfLaid(kernels: Kernels, laid: readonly LaidOutline[], area: Area): Bitmap {
+  const rows = emptyRows(kernels, area);
+  for (const { outline, unit, matrices } of laid) {
+    if (area.step > 1 && unit.circle !== null) addRoughCircles(kernels, unit.circle, matrices, area, rows);
+    else addOutline(kernels, outline, REACH * unit.reach, matrices, area, rows);
+  }
   return bitsOf(kernels, rows, area);
 }
 
 /** One-bit plate of an outline in sheet pixels. */
 export function plateOfOutline(kernels: Kernels, outline: Outline, area: Area): Bitmap {
   const rows = emptyRows(kernels, area);
-  addOutline(kernels, outline, [AS_IS], area, rows);
+  addOutline(kernels, outline, reachOf(outline), [AS_IS], area, rows);
   return bitsOf(kernels, rows, area);
 }
 
 /** Writes how much of each pixel of an area lies inside an outline, 0..255, and returns where that lies in kernel memory. */
 export function coverageAt(kernels: Kernels, outline: Outline, area: Area, matrix: Matrix): number {
   const rows = emptyRows(kernels, area);
-  addOutline(kernels, outline, [matrix], area, rows);
+  addOutline(kernels, outline, reachOf(outline), [new Float64Array(matrix)], area, rows);
   const out = kernels.scratch('mark-bytes', area.width * rowsOf(area) + 8);
   kernels.run.bytesOfMarks(rows, area.width, rowsOf(area), out.ptr);
   return out.ptr;
 }
 
 /** How much of each pixel of an area lies inside an outline, 0..255. */
-export function coverageOfOutline(kernels: Kernels, outline: Outline, area: Area, matrix: Matrix = AS_IS): Uint8Array {
+export function coverageOfOutline(
+  kernels: Kernels,
+  outline: Outline,
+  area: Area,
+  matrix: Matrix = UNMOVED,
+): Uint8Array {
   const at = coverageAt(kernels, outline, area, matrix);
   return new Uint8Array(kernels.run.memory.buffer, at, area.width * rowsOf(area)).slice();
 }

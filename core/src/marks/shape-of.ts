@@ -62,9 +62,16 @@ function unitOf(outline: Outline, name: string, path: string | null, circle: num
   return { outline, area: outlineArea(outline), box: boxOf(outline), reach: reachOf(outline), circle, name, path };
 }
 
+/** How many corners a circle so many pixels wide needs. */
+const cornersOfCircle = (pixels: number, flatness: number): number =>
+  Math.max(12, Math.ceil(Math.PI / Math.sqrt((2 * flatness) / (pixels / 2))));
+
 /** A circle of radius ½ as a polygon of the same area, as fine as a circle so many pixels wide needs it. */
-export function circlePolygon(pixels: number, flatness = FLATNESS): Polygon {
-  const n = Math.max(12, Math.ceil(Math.PI / Math.sqrt((2 * flatness) / (pixels / 2))));
+export const circlePolygon = (pixels: number, flatness = FLATNESS): Polygon =>
+  evenPolygon(cornersOfCircle(pixels, flatness));
+
+/** A polygon of n even corners with the area of a circle of radius ½. */
+function evenPolygon(n: number): Polygon {
   const r = 0.5 * Math.sqrt((2 * Math.PI) / (n * sine((2 * Math.PI) / n)));
   const p = new Float64Array(2 * n);
   for (let k = 0; k < n; k++) {
@@ -73,6 +80,23 @@ export function circlePolygon(pixels: number, flatness = FLATNESS): Polygon {
     p[2 * k + 1] = r * sine(angle);
   }
   return p;
+}
+
+/** Circles by their corners. */
+const circles = new Map<number, Outline>();
+/** Corners are a multiple of this, so that marks of nearly one size share an outline. */
+const CORNER_STEP = 8;
+
+/** The outline of a mark so many pixels wide: a circle has no more corners than it needs. */
+export function drawnOutline({ outline, circle }: UnitOutline, pixels: number): Outline {
+  if (circle === null) return outline;
+  const n = CORNER_STEP * Math.ceil(cornersOfCircle(pixels, FLATNESS) / CORNER_STEP);
+  let own = circles.get(n);
+  if (!own) {
+    own = [evenPolygon(n)];
+    circles.set(n, own);
+  }
+  return own;
 }
 
 /** An SVG path as an outline, its curves as fine as a mark `pixels` wide needs them. */

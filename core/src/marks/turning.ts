@@ -1,6 +1,6 @@
 import { arcTangent } from '../math/exact.ts';
 import { hashShare } from '../math/hash.ts';
-import { slopeOf, type Sums } from './cell-sums.ts';
+import { slopeOf, type Sums } from './sum-cells.ts';
 import type { Site } from './lattices/kind.ts';
 import type { MarkSettings } from './params.ts';
 

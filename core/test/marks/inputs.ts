@@ -1,6 +1,8 @@
 import { createMarker, type Marker, type MarkInputs } from '../../src/marks/marker.ts';
 import { MARK_PARAMS, type MarkSettings } from '../../src/marks/params.ts';
-import { normalsOf } from '../../src/index.ts';
+import { createKernels, normalsOf } from '../../src/index.ts';
+
+const kernels = createKernels();
 
 /** Settings of marks with some changed. */
 export const markSettings = (change: Partial<MarkSettings> = {}): MarkSettings => ({
@@ -23,6 +25,7 @@ export const markInputs = (change: Partial<MarkSettings> = {}, more: Partial<Mar
 /** Marks of one tone 0..1 all over the sheet. */
 export function flatMarker(inputs: MarkInputs, tone: number): Marker {
   return createMarker(inputs, {
+    kernels,
     planes: 1,
     finish: (t) => t,
     read: ({ width, height, step }) => [

@@ -1,7 +1,17 @@
 import type { Job } from '@chromatype/core';
 import type { ExactPixels, Slab } from '../engine/slab.ts';
 import type { View } from '../engine/view.ts';
-import { type Asking, drawnView, nextCoarse, nudged, type Request, sameView, type Stage, slabsOf } from './slabs.ts';
+import {
+  type Asking,
+  drawnView,
+  nextCoarse,
+  nudged,
+  type Request,
+  sameView,
+  type Stage,
+  slabsOf,
+  warmingStages,
+} from './slabs.ts';
 
 /** A worker that prints parts of the sheet. A call rejects when its work fails or when the worker dies. */
 export interface Printer {
@@ -54,9 +64,8 @@ export interface SchedulerParts {
 const SETTLE_AFTER = 30;
 /** Milliseconds of rest after which the settled picture is prepared by a thread that prints no first pictures. */
 const PREPARE_AFTER = 12;
-/** Milliseconds after the first settled picture until the code for first pictures is warmed up, and how often it runs. */
+/** Milliseconds after the first settled picture until the code that prints is warmed up. */
 const WARM_AFTER = 150;
-const WARM_TURNS = 4;
 /** How often the work on a slab is tried. */
 const TRIES = 2;
 
@@ -176,15 +185,19 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
     }
   }
 
-  /** Makes first pictures that nobody sees, so that the first drag does not wait for code to be compiled. */
+  /** Makes pictures that nobody sees, so that the first drag does not wait for code to be compiled. */
   async function warmUp(request: Request): Promise<void> {
     if (request.view.scale >= 1) return;
     try {
-      for (let turn = 1; turn <= WARM_TURNS; turn++) {
-        const first: Request = { ...request, job: nudged(request.job, turn), stage: 'first' };
-        const queues = slabsOf({ ...first, view: drawnView(first, coarse) }, printers.length);
-        if (batch) return;
-        await Promise.all(queues.flatMap((queue, k) => queue.map((slab) => printers[k]!.reduced(slab))));
+      for (const [turn, stage] of warmingStages(request.job).entries()) {
+        const unseen: Request = { ...request, job: nudged(request.job, turn + 1), stage };
+        const queues = slabsOf({ ...unseen, view: drawnView(unseen, coarse) }, printers.length);
+        await Promise.all(
+          queues.map(async (queue, k) => {
+            // Slab by slab, so that it gives way to what somebody waits for.
+            for (const slab of queue) if (!batch) await printers[k]!.reduced(slab);
+          }),
+        );
       }
     } catch {
       // Nobody waits for this picture; a request that matters reports its own error.

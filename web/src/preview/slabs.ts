@@ -103,6 +103,13 @@ export const nudged = (job: Job, turn: number): Job => ({
   }),
 });
 
+const FIRST_LOOKS: readonly Stage[] = Array.from({ length: 4 }, () => 'first');
+const FIRST_AND_SETTLED: readonly Stage[] = [...FIRST_LOOKS, 'settled'];
+
+/** The pictures of a job that are made unseen: outlines run through more code before it is compiled well. */
+export const warmingStages = (job: Job): readonly Stage[] =>
+  hasOutlines(job) ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED, ...FIRST_LOOKS] : FIRST_LOOKS;
+
 export const sameView = (a: View, b: View): boolean =>
   a.scale === b.scale &&
   a.originX === b.originX &&

@@ -88,7 +88,7 @@ export function ringLattice(asked: LatticeAsked, ringAt: (k: number) => Ring): M
         ...sizeOf(known[row]!),
         turn: turn - TURN * Math.floor(turn / TURN),
         flipped: false,
-        cell: Float64Array.from(corners.flat()),
+        cell: corners.flat(),
       };
     },
   });

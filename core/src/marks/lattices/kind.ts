@@ -21,7 +21,7 @@ export interface Site extends CellSize {
   /** The lattice itself turns this cell upside down. */
   readonly flipped: boolean;
   /** Corners of the cell, x, y, x, y …; convex. */
-  readonly cell: Float64Array;
+  readonly cell: readonly number[];
 }
 
 export interface MarkLattice {

@@ -24,5 +24,5 @@ export const roundSite = (row: number, column: number, x: number, y: number, pit
   high: pitch,
   turn: 0,
   flipped: false,
-  cell: Float64Array.from(ROUND.flatMap(([u, v]) => [x + u * pitch, y + v * pitch])),
+  cell: ROUND.flatMap(([u, v]) => [x + u * pitch, y + v * pitch]),
 });

@@ -1,4 +1,5 @@
 import { cosine, sine } from '../../math/exact.ts';
+import type { Box } from '../outline.ts';
 import type { LatticeAsked, MarkLattice, Site } from './kind.ts';
 
 /** A lattice of rows: where its marks stand in units of columns and rows, and the cell of each. */
@@ -36,18 +37,16 @@ export function rowLattice({ box, angle, counts }: LatticeAsked, plan: RowPlan):
   };
   const largest = { area: plan.area * px * py, wide: extent(0) * px, high: extent(1) * py };
 
-  function siteAt(column: number, row: number): Site {
-    const u = (column + 0.5 + plan.shift(row)) * px;
-    const v = (row + plan.down(column, row)) * py;
+  /** The site at u along the rows and v across them, in pixels. */
+  function siteAt(column: number, row: number, u: number, v: number): Site {
     const x = box.left + u * c + v * s;
     const y = box.top - u * s + v * c;
     const corners = plan.corners(column, row);
-    const cell = new Float64Array(2 * corners.length);
+    const cell: number[] = [];
     for (let k = 0; k < corners.length; k++) {
       const cu = u + corners[k]![0] * px;
       const cv = v + corners[k]![1] * py;
-      cell[2 * k] = box.left + cu * c + cv * s;
-      cell[2 * k + 1] = box.top - cu * s + cv * c;
+      cell.push(box.left + cu * c + cv * s, box.top - cu * s + cv * c);
     }
     return {
       row,
@@ -64,10 +63,26 @@ export function rowLattice({ box, angle, counts }: LatticeAsked, plan: RowPlan):
     };
   }
 
+  /** From where to where along a row, in pixels, its sites may lie in a box. */
+  function alongRow({ left, top, right, bottom }: Box, row: number): readonly [number, number] {
+    let [least, most] = [-Infinity, Infinity];
+    const narrow = (along: number, across: number, from: number, to: number): void => {
+      if (Math.abs(along) < 1e-6) return;
+      const [v0, v1] = [row * py * across, (row + 1) * py * across];
+      const [u0, u1] = [(from - Math.max(v0, v1)) / along, (to - Math.min(v0, v1)) / along];
+      least = Math.max(least, Math.min(u0, u1));
+      most = Math.min(most, Math.max(u0, u1));
+    };
+    narrow(c, s, left - box.left, right - box.left);
+    narrow(-s, c, top - box.top, bottom - box.top);
+    return [least, most];
+  }
+
   return {
     largest,
     reach,
-    sitesIn({ left, top, right, bottom }) {
+    sitesIn(asked) {
+      const { left, top, right, bottom } = asked;
       const corners = [
         [left, top],
         [right, top],
@@ -83,11 +98,18 @@ export function rowLattice({ box, angle, counts }: LatticeAsked, plan: RowPlan):
       const sites: Site[] = [];
       for (let row = firstRow; row <= lastRow; row++) {
         if (plan.counts && (row < 0 || row >= plan.counts.down)) continue;
-        const from = plan.counts ? Math.max(0, first) : first;
-        const to = plan.counts ? Math.min(plan.counts.across(row) - 1, last) : last;
+        const shift = plan.shift(row);
+        const [least, most] = alongRow(asked, row);
+        const near = Math.max(first, Math.floor(least / px - shift) - 2);
+        const far = Math.min(last, Math.ceil(most / px - shift) + 1);
+        const from = plan.counts ? Math.max(0, near) : near;
+        const to = plan.counts ? Math.min(plan.counts.across(row) - 1, far) : far;
         for (let column = from; column <= to; column++) {
-          const site = siteAt(column, row);
-          if (site.x >= left && site.x < right && site.y >= top && site.y < bottom) sites.push(site);
+          const u = (column + 0.5 + shift) * px;
+          const v = (row + plan.down(column, row)) * py;
+          const x = box.left + u * c + v * s;
+          const y = box.top - u * s + v * c;
+          if (x >= left && x < right && y >= top && y < bottom) sites.push(siteAt(column, row, u, v));
         }
       }
       return sites;

@@ -6,7 +6,7 @@ import type { MarkSettings } from '../../../marks/params.ts';
 import { FLAT, reliefOf } from '../../../marks/relief/index.ts';
 import { litArtwork, type PieceLook } from '../../../marks/relief/lit-artwork.ts';
 import { linearOfHex } from '../../../colour/srgb.ts';
-import { plateOfMarks } from '../../../marks/raster.ts';
+import { plateOfLaid, plateOfMarks } from '../../../marks/raster.ts';
 import type { MarkSource } from '../../../marks/source.ts';
 import { type CompiledScreen, ONE_INK, type Plater, type Prints, type ToneInput } from '../../compiled.ts';
 
@@ -17,6 +17,7 @@ export const markPrints = ({ colour }: Pick<MarkSettings, 'colour'>): Prints =>
 function markSource(inputs: MarkInputs, { kernels, tones, colours, clear, finish, within }: ToneInput): MarkSource {
   const coloured = inputs.own.colour !== 'ink';
   const marker = createMarker(inputs, {
+    kernels,
     planes: coloured ? (clear ? 5 : 4) : 1,
     finish,
     read(area) {
@@ -66,6 +67,7 @@ function plater(inputs: MarkInputs, input: ToneInput): Plater {
   if (isJoined(inputs.own)) return joinedPlates(ready, kernels, input.piecemeal);
   const coloured = inputs.own.colour !== 'ink';
   const look = pieceLook(inputs.own);
+  const plain = !coloured && inputs.own.atEdge === 'cut';
   return {
     plate(area) {
       const { marker, keep } = ready();
@@ -73,6 +75,7 @@ function plater(inputs: MarkInputs, input: ToneInput): Plater {
       // Shadows reach further than the pieces that cast them.
       const far = look ? marker.reach : 0;
       const box = { left: x - far, top: y - far, right: x + width + far, bottom: y + height + far };
+      if (plain) return plateOfLaid(kernels, marker.laidNear(box, step), area);
       const marks = marker.marksNear(box, step).filter(keep);
       if (!coloured) return plateOfMarks(kernels, marks, area);
       return litArtwork(kernels, marks, area, look);

@@ -1,0 +1,76 @@
+import { byteCache, remember } from '../memory/cache.ts';
+import { BLOCK_HEIGHT, BLOCK_WIDTH, type CellSums } from './cell-sums.ts';
+import { emptyLaid, type Laying } from './laying.ts';
+import type { Box, Outline } from './outline.ts';
+import { drawnOutline, type UnitOutline } from './shape-of.ts';
+
+/** Where marks of one outline are laid: matrices a b c d e f, one after the other. */
+export interface LaidOutline {
+  readonly outline: Outline;
+  readonly unit: UnitOutline;
+  readonly matrices: readonly Float64Array[];
+}
+
+/** The marks of one outline whose sites lie in a block. */
+interface Group {
+  readonly outline: Outline;
+  readonly unit: UnitOutline;
+  readonly matrices: Float64Array;
+}
+
+/** Bytes of groups that are kept: those of three hundred thousand marks. */
+const MOST_BYTES = 16e6;
+const GROUP_BYTES = 64;
+
+/** Where marks are laid, as numbers alone: plates of ink need no more, and an object for each mark takes longer. */
+export interface LaidBlocks {
+  /** Marks whose outlines may touch a box, and others near it, in no order. */
+  near(box: Box): LaidOutline[];
+  forget(): void;
+}
+
+/** Lays marks block by block. `rough`: from a few rows of each cell, for a first look. */
+export function laidBlocks(sums: CellSums, laying: Laying, rough: boolean): LaidBlocks {
+  const blocks = byteCache<readonly Group[]>(MOST_BYTES, (groups) =>
+    groups.reduce((sum, { matrices }) => sum + GROUP_BYTES + matrices.byteLength, GROUP_BYTES),
+  );
+  const laid = emptyLaid();
+
+  function makeBlock(bx: number, by: number): readonly Group[] {
+    const groups = new Map<Outline, { readonly unit: UnitOutline; readonly matrices: number[] }>();
+    sums.inBlock(bx, by, rough, (site, own) => {
+      if (!laying.lay(site, own, laid)) return;
+      const unit = laid.unit!;
+      const outline = rough ? unit.outline : drawnOutline(unit, laid.width);
+      let group = groups.get(outline);
+      if (!group) {
+        group = { unit, matrices: [] };
+        groups.set(outline, group);
+      }
+      for (let n = 0; n < 6; n++) group.matrices.push(laid.matrix[n]!);
+    });
+    return [...groups].map(([outline, { unit, matrices }]) => ({
+      outline,
+      unit,
+      matrices: new Float64Array(matrices),
+    }));
+  }
+
+  return {
+    near({ left, top, right, bottom }) {
+      const { reach } = laying;
+      const all = new Map<Outline, LaidOutline & { readonly matrices: Float64Array[] }>();
+      for (let by = Math.floor((top - reach) / BLOCK_HEIGHT); by * BLOCK_HEIGHT < bottom + reach; by++) {
+        for (let bx = Math.floor((left - reach) / BLOCK_WIDTH); bx * BLOCK_WIDTH < right + reach; bx++) {
+          for (const { outline, unit, matrices } of remember(blocks, `${bx} ${by}`, () => makeBlock(bx, by))) {
+            const same = all.get(outline);
+            if (same) same.matrices.push(matrices);
+            else all.set(outline, { outline, unit, matrices: [matrices] });
+          }
+        }
+      }
+      return [...all.values()];
+    },
+    forget: () => blocks.clear(),
+  };
+}
