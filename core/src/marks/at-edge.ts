@@ -2,7 +2,7 @@ import type { Kernels } from '../kernel/kernels.ts';
 import { countCache, remember } from '../memory/cache.ts';
 import type { Area } from '../raster/area.ts';
 import type { Mark } from './mark.ts';
-import type { MarkInputs } from './marker.ts';
+import type { MarkInputs } from './place.ts';
 import { coverageOfOutline, markArea } from './raster.ts';
 
 /** Where a fill may print: how much of each pixel, 0..255, or one number for all of an area. */

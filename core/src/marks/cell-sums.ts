@@ -20,7 +20,7 @@ const PLACE_BYTES = 48;
 const MOST_CELL_BYTES = 24e6;
 const SITE_BYTES = 200;
 /** Rows of a cell that a first, coarser look reads at least. */
-const FEWEST_ROWS = 3;
+const FEWEST_ROWS = 2;
 
 /** What is read of the sheet in cells: planes of 16-bit values over an area, row by row. */
 export type PlanesReader = (area: Area) => readonly Uint16Array[];

@@ -2,7 +2,7 @@ import { hash32 } from '../math/hash.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { type Edited, editsByMark } from './edits.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
-import type { MarkInputs } from './marker.ts';
+import type { MarkInputs } from './place.ts';
 import { writeMatrix } from './matrix.ts';
 import { scaleOf, sizeOf } from './measure-size.ts';
 import { boxOf, clockwise, outlineArea, reachOf } from './outline.ts';

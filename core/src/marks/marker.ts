@@ -8,15 +8,9 @@ import { type CellSize, type Site, siteId } from './lattices/kind.ts';
 import { createLaying, emptyLaid } from './laying.ts';
 import { inPrintOrder, type Mark } from './mark.ts';
 import type { Box } from './outline.ts';
-import type { MarkSettings } from './params.ts';
-import { keptLattice, type PlaceAsked } from './place.ts';
+import { keptLattice, type MarkInputs } from './place.ts';
 import { lengthOfSums, meanOf, packCells, pixelsOf, type Sums } from './sum-cells.ts';
 import { turnsByGradient } from './turning.ts';
-
-/** What marks are made of besides tones: plain data, so that equal inputs make equal marks. */
-export interface MarkInputs extends PlaceAsked {
-  readonly own: MarkSettings;
-}
 
 export interface MarkWork {
   readonly kernels: Kernels;

@@ -30,6 +30,11 @@ export interface PlaceAsked {
   readonly seed: number;
 }
 
+/** What marks are made of besides tones: plain data, so that equal inputs make equal marks. */
+export interface MarkInputs extends PlaceAsked {
+  readonly own: MarkSettings;
+}
+
 /** The part of the sheet inside the margins of the trimmed sheet; without a margin what bleeds is printed too. */
 function printedBox({ width, height, bleed, ppi }: MarkSheet, margin: number) {
   const m = (margin / MM_PER_INCH) * ppi;

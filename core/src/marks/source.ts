@@ -1,5 +1,6 @@
 import type { Mark } from './mark.ts';
-import type { Marker, MarkInputs } from './marker.ts';
+import type { Marker } from './marker.ts';
+import type { MarkInputs } from './place.ts';
 
 /** The marks of a fill, as its tones make them. */
 export interface MarkSource {

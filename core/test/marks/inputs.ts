@@ -1,4 +1,5 @@
-import { createMarker, type Marker, type MarkInputs } from '../../src/marks/marker.ts';
+import { createMarker, type Marker } from '../../src/marks/marker.ts';
+import type { MarkInputs } from '../../src/marks/place.ts';
 import { MARK_PARAMS, type MarkSettings } from '../../src/marks/params.ts';
 import { createKernels, normalsOf } from '../../src/index.ts';
 

@@ -82,6 +82,15 @@ describe('every lattice', () => {
     expect(new Set(whole.map(siteId)).size).toBe(whole.length);
     expect(whole.every((s) => Number.isSafeInteger(siteId(s)))).toBe(true);
   });
+  test.each(names)('%s: a small box holds just the sites of the plane that lie in it, at any angle', (lattice) => {
+    for (let angle = 0; angle < 180; angle += 7.5) {
+      const own = markLattice(markSettings({ lattice } as never), { ...asked, angle });
+      const box = { left: 210.3, top: 95.1, right: 263.2, bottom: 131.9 };
+      const whole = own.sitesIn({ left: -50, top: -50, right: 650, bottom: 450 });
+      const inBox = whole.filter((s) => s.x >= box.left && s.x < box.right && s.y >= box.top && s.y < box.bottom);
+      expect(own.sitesIn(box).map(siteId).sort()).toEqual(inBox.map(siteId).sort());
+    }
+  });
   test.each(['square', 'staggered', 'hexagonal', 'triangular'])(
     '%s: cells fill the plane, each with its area',
     (lattice) => {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { coverPolygons } from '../../src/index.ts';
-import { coverageOfOutline, plateOfMarks } from '../../src/marks/raster.ts';
+import { coverageOfOutline, plateOfLaid, plateOfMarks } from '../../src/marks/raster.ts';
 import { kernels } from '../plates.ts';
 import { allMarksOf, flatMarker, markInputs } from './inputs.ts';
 
@@ -78,6 +78,44 @@ describe('plates', () => {
       ),
       { numRuns: 40 },
     );
+  });
+  test.each(['circle', 'star', 'heart'] as const)(
+    '%s: a plate of numbers alone is the plate of the marks, whatever they are',
+    (shape) => {
+      const inputs = markInputs({ shape, flip: 'both', stretch: true }, { pitch: 23, angle: 33 });
+      const marker = flatMarker(inputs, 0.6);
+      for (const [x, y, width, height] of [
+        [0, 0, 600, 400],
+        [500, 250, 100, 150],
+        [130, 90, 61, 37],
+      ] as const) {
+        const area = { x, y, width, height, step: 1 };
+        const box = { left: x, top: y, right: x + width, bottom: y + height };
+        const own = plateOfLaid(kernels, marker.laidNear(box), area);
+        expect(own.data).toEqual(plateOfMarks(kernels, marker.marksNear(box), area).data);
+      }
+    },
+  );
+  test.each([
+    ['circles', {}],
+    ['stretched circles', { lattice: 'staggered', stretch: true, fit: 'counts', across: 17, down: 20 }],
+  ] as const)('%s: a first look shows nearly the rows of the plate', (_, own) => {
+    const marker = flatMarker(markInputs({ shape: 'circle', ...own }, { pitch: 31, angle: 20 }), 0.7);
+    const box = { left: 0, top: 0, right: 600, bottom: 400 };
+    const over = (step: number) =>
+      plateOfLaid(kernels, marker.laidNear(box, step), { x: 0, y: 0, width: 600, height: 400, step });
+    const [whole, look] = [over(1), over(7)];
+    let off = 0;
+    let ink = 0;
+    for (let row = 0; row < look.height; row++) {
+      for (let x = 0; x < 600; x++) {
+        const at = (p: typeof whole, y: number) => (p.data[y * p.stride + (x >> 3)]! >> (7 - (x & 7))) & 1;
+        ink += at(look, row);
+        if (at(look, row) !== at(whole, row * 7)) off++;
+      }
+    }
+    expect(ink).toBeGreaterThan(10_000);
+    expect(off / ink).toBeLessThan(0.01);
   });
   test('a million marks are never in memory together: bands hold each mark once', () => {
     const inputs = markInputs({ shape: 'circle' }, { pitch: 7, angle: 45 });

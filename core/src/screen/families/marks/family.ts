@@ -1,6 +1,6 @@
 import { normalsOf, settingsInUse } from '../../../settings/params.ts';
 import { markLatticeOf } from '../../../marks/lattices/index.ts';
-import type { MarkInputs } from '../../../marks/marker.ts';
+import type { MarkInputs } from '../../../marks/place.ts';
 import { MARK_PARAMS, type MarkSettings } from '../../../marks/params.ts';
 import { isCounted, markCount } from '../../../marks/place.ts';
 import { isJoined } from '../../../marks/joining/joined-plates.ts';

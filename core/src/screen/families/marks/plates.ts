@@ -1,7 +1,8 @@
 import type { Kernels } from '../../../kernel/kernels.ts';
 import { edgeFilter } from '../../../marks/at-edge.ts';
 import { isJoined, joinedPlates } from '../../../marks/joining/joined-plates.ts';
-import { createMarker, type MarkInputs } from '../../../marks/marker.ts';
+import { createMarker } from '../../../marks/marker.ts';
+import type { MarkInputs } from '../../../marks/place.ts';
 import type { MarkSettings } from '../../../marks/params.ts';
 import { FLAT, reliefOf } from '../../../marks/relief/index.ts';
 import { litArtwork, type PieceLook } from '../../../marks/relief/lit-artwork.ts';
