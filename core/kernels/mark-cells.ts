@@ -1,36 +1,31 @@
 /** Whole numbers of a cell's sums before those of its planes: pixels, and six moments of the first plane. */
 const MOMENTS: i32 = 6;
 
-let spanFrom: i32 = 0;
-let spanTo: i32 = 0;
-
-/** Where the row of pixels with its middle at y lies inside a convex polygon: from the first to before the last pixel. */
+/** The first row of an area whose middle lies at y or further down; row k lies at first + k * step. */
 // @ts-ignore: decorator
 @inline
-function findSpan(corners: usize, count: i32, y: f64): bool {
-  let from: f64 = Infinity;
-  let to: f64 = -Infinity;
-  let x0 = load<f64>(corners + ((<usize>(count - 1)) << 4));
-  let y0 = load<f64>(corners + ((<usize>(count - 1)) << 4), 8);
-  let before = y0 <= y;
-  for (let k = 0; k < count; k++) {
-    const at = corners + ((<usize>k) << 4);
-    const x1 = load<f64>(at);
-    const y1 = load<f64>(at, 8);
-    const after = y1 <= y;
-    if (before != after) {
-      const x = x0 + ((y - y0) / (y1 - y0)) * (x1 - x0);
-      from = min(from, x);
-      to = max(to, x);
-    }
-    x0 = x1;
-    y0 = y1;
-    before = after;
+function rowAt(y: f64, first: f64, step: f64): i32 {
+  let row = <i32>Math.ceil((y - first) / step);
+  // Rounding may be off by one row.
+  if (first + <f64>row * step < y) row++;
+  else if (first + <f64>(row - 1) * step >= y) row--;
+  return row;
+}
+
+/** Notes in the spans of rows, two f64 each, where the edge from (x0, y0) to (x1, y1) of a convex polygon crosses their middles. */
+// @ts-ignore: decorator
+@inline
+function noteEdge(
+  spans: usize, begin: i32, end: i32, first: f64, step: f64, x0: f64, y0: f64, x1: f64, y1: f64,
+): void {
+  if (y0 == y1) return;
+  const from = max(begin, rowAt(min(y0, y1), first, step));
+  const to = min(end, rowAt(max(y0, y1), first, step));
+  for (let row = from; row < to; row++) {
+    const x = x0 + ((first + <f64>row * step - y0) / (y1 - y0)) * (x1 - x0);
+    const at = spans + ((<usize>(row - begin)) << 4);
+    v128.store(at, f64x2(min(load<f64>(at), x), max(load<f64>(at, 8), x)));
   }
-  if (to < from) return false;
-  spanFrom = <i32>Math.ceil(from - 0.5);
-  spanTo = <i32>Math.ceil(to - 0.5);
-  return spanTo > spanFrom;
 }
 
 /** The sum of 16-bit values, exact for up to 2^18 of them. */
@@ -73,12 +68,13 @@ function addMoments(values: usize, from: i32, to: i32, dx: f64, dy: f64, sums: u
  * Adds what `planes` planes of 16-bit values hold under convex cells to the sums of each: pixels whose middle lies
  * inside, six moments of the first plane (if asked for), and each plane. The planes lie one after the other, `rows` rows
  * of `width` values each: every step-th row of the sheet, from (left, top) on. `cells`: corners x, y of all cells; `ends`:
- * where those of each cell end; `sites`: x, y of each.
+ * where those of each cell end; `sites`: x, y of each;
+ * `spans`: room for two f64 of every row.
  */
 export function sumMarkCells(
   cells: usize, ends: usize, sites: usize, count: i32,
   values: usize, planes: i32, left: i32, top: i32, width: i32, rows: i32, step: i32,
-  moments: bool, sums: usize,
+  moments: bool, spans: usize, sums: usize,
 ): void {
   const plane = (<usize>(width * rows)) << 1;
   const each = (<usize>(1 + MOMENTS + planes)) << 3;
@@ -95,23 +91,37 @@ export function sumMarkCells(
       highest = min(highest, y);
       lowest = max(lowest, y);
     }
+    const first = <f64>top + 0.5;
+    const begin = max(0, rowAt(highest, first, <f64>step));
+    const finish = min(rows, rowAt(lowest, first, <f64>step));
+    for (let row = begin; row < finish; row++) {
+      v128.store(spans + ((<usize>(row - begin)) << 4), f64x2(Infinity, -Infinity));
+    }
+    let last = corners + ((<usize>(n - 1)) << 4);
+    for (let k = 0; k < n; k++) {
+      const next = corners + ((<usize>k) << 4);
+      noteEdge(
+        spans, begin, finish, first, <f64>step,
+        load<f64>(last), load<f64>(last, 8), load<f64>(next), load<f64>(next, 8),
+      );
+      last = next;
+    }
     const dx = <f64>left + 0.5 - load<f64>(sites + ((<usize>c) << 4));
     const siteY = load<f64>(sites + ((<usize>c) << 4), 8);
-    for (let row = max(0, <i32>Math.ceil((highest - 0.5 - <f64>top) / <f64>step)); row < rows; row++) {
-      const y = <f64>(top + row * step) + 0.5;
-      if (y >= lowest) break;
-      if (!findSpan(corners, n, y)) continue;
-      const from = max(left, spanFrom) - left;
-      const to = min(left + width, spanTo) - left;
+    for (let row = begin; row < finish; row++) {
+      const span = spans + ((<usize>(row - begin)) << 4);
+      if (load<f64>(span) > load<f64>(span, 8)) continue;
+      const from = max(left, <i32>Math.ceil(load<f64>(span) - 0.5)) - left;
+      const to = min(left + width, <i32>Math.ceil(load<f64>(span, 8) - 0.5)) - left;
       if (to <= from) continue;
       store<f64>(sums, load<f64>(sums) + <f64>(to - from));
       const at = values + ((<usize>(row * width)) << 1);
       for (let p = 0; p < planes; p++) {
         const own = sums + ((<usize>(1 + MOMENTS + p)) << 3);
-        const first = at + plane * <usize>p + ((<usize>from) << 1);
-        store<f64>(own, load<f64>(own) + sumRow(first, to - from));
+        const begins = at + plane * <usize>p + ((<usize>from) << 1);
+        store<f64>(own, load<f64>(own) + sumRow(begins, to - from));
       }
-      if (moments) addMoments(at, from, to, dx, y - siteY, sums + 8);
+      if (moments) addMoments(at, from, to, dx, first + <f64>(row * step) - siteY, sums + 8);
     }
     sums += each;
   }

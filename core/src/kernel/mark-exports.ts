@@ -58,6 +58,7 @@ export interface MarkExports {
     rows: number,
     step: number,
     moments: boolean,
+    spans: number,
     sums: number,
   ): void;
   mostOf(from: number, width: number, rows: number, out: number, stride: number): void;

@@ -90,6 +90,7 @@ export function sumCells(
   const endsAt = kernels.scratch('mark-cell-ends', ends.byteLength);
   const placesAt = kernels.scratch('mark-sites', places.byteLength);
   const planes = kernels.scratch('mark-planes', values.length * plane * 2);
+  const spans = kernels.scratch('mark-spans', rows * 16);
   const out = kernels.scratch('mark-sums', length * 8);
   kernels.f64(cornersAt).set(corners);
   kernels.i32(endsAt).set(ends);
@@ -111,6 +112,7 @@ export function sumCells(
     rows,
     area.step,
     moments,
+    spans.ptr,
     out.ptr,
   );
   return kernels.f64(out).slice(0, length);
