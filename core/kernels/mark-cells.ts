@@ -50,6 +50,16 @@ function sumRow(at: usize, count: i32): f64 {
   return sum;
 }
 
+/** The sum of the tones that a table of 16-bit tones gives for codes of 8 or of 16 bits. */
+// @ts-ignore: decorator
+@inline
+function sumCodes(at: usize, count: i32, table: usize, wide: bool): f64 {
+  let sum: u64 = 0;
+  if (wide) for (let k = 0; k < count; k++) sum += load<u16>(table + (<usize>load<u16>(at + (<usize>k << 1)) << 1));
+  else for (let k = 0; k < count; k++) sum += load<u16>(table + (<usize>load<u8>(at + <usize>k) << 1));
+  return <f64>sum;
+}
+
 /** Adds x, y, x², y², x·v and y·v of a row of pixels about the site to six sums. */
 function addMoments(values: usize, from: i32, to: i32, dx: f64, dy: f64, sums: usize): void {
   for (let k = from; k < to; k++) {
@@ -69,12 +79,13 @@ function addMoments(values: usize, from: i32, to: i32, dx: f64, dy: f64, sums: u
  * inside, six moments of the first plane (if asked for), and each plane. The planes lie one after the other, `rows` rows
  * of `width` values each: every step-th row of the sheet, from (left, top) on. `cells`: corners x, y of all cells; `ends`:
  * where those of each cell end; `sites`: x, y of each;
- * `spans`: room for two f64 of every row.
+ * `spans`: room for two f64 of every row. Where there is a `table` the one plane holds codes of 16 bits (`wide`) or of 8, whose
+ * tones it gives; moments are of values only.
  */
 export function sumMarkCells(
   cells: usize, ends: usize, sites: usize, count: i32,
   values: usize, planes: i32, left: i32, top: i32, width: i32, rows: i32, step: i32,
-  moments: bool, spans: usize, sums: usize,
+  moments: bool, spans: usize, table: usize, wide: bool, sums: usize,
 ): void {
   const plane = (<usize>(width * rows)) << 1;
   const each = (<usize>(1 + MOMENTS + planes)) << 3;
@@ -115,6 +126,12 @@ export function sumMarkCells(
       const to = min(left + width, <i32>Math.ceil(load<f64>(span, 8) - 0.5)) - left;
       if (to <= from) continue;
       store<f64>(sums, load<f64>(sums) + <f64>(to - from));
+      if (table) {
+        const codes = values + ((<usize>(row * width + from)) << (wide ? 1 : 0));
+        const own = sums + ((<usize>(1 + MOMENTS)) << 3);
+        store<f64>(own, load<f64>(own) + sumCodes(codes, to - from, table, wide));
+        continue;
+      }
       const at = values + ((<usize>(row * width)) << 1);
       for (let p = 0; p < planes; p++) {
         const own = sums + ((<usize>(1 + MOMENTS + p)) << 3);

@@ -162,7 +162,7 @@ export * from './document/strip-settings.ts';
 export * from './document/types.ts';
 
 export * from './print/bands.ts';
-export { type FillMarks, planFillMarks, planMarks, printsOutlines } from './print/plan-marks.ts';
+export { anyOutlines, type FillMarks, planFillMarks, planMarks, printsOutlines } from './print/plan-marks.ts';
 export { planSurface } from './print/plan-surface.ts';
 export * from './print/printing-passes.ts';
 export * from './print/compose.ts';

@@ -59,6 +59,8 @@ export interface MarkExports {
     step: number,
     moments: boolean,
     spans: number,
+    table: number,
+    wide: boolean,
     sums: number,
   ): void;
   mostOf(from: number, width: number, rows: number, out: number, stride: number): void;

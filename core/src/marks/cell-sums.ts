@@ -1,7 +1,7 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import type { LRUCache } from 'lru-cache';
 import { byteCache, remember } from '../memory/cache.ts';
-import type { Area } from '../raster/area.ts';
+import type { Area, LightReader } from '../raster/area.ts';
 import type { Size } from '../raster/sheet.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
 import type { Box } from './outline.ts';
@@ -25,6 +25,12 @@ const FEWEST_ROWS = 2;
 /** What is read of the sheet in cells: planes of 16-bit values over an area, row by row. */
 export type PlanesReader = (area: Area) => readonly Uint16Array[];
 
+/** Light, and the tables from its codes to tones. */
+export interface CodedTones {
+  readonly light: LightReader;
+  readonly tables: { tones(depth: 8 | 16): Uint16Array };
+}
+
 interface SumsAsked {
   readonly kernels: Kernels;
   readonly lattice: MarkLattice;
@@ -37,6 +43,8 @@ interface SumsAsked {
   /** Height of cells in pixels. */
   readonly high: number;
   read: PlanesReader;
+  /** The same of one plane as codes, where tones are taken from light by nothing but a table. */
+  readonly codes: CodedTones | null;
 }
 
 /** The cells of a block: where the sums of each begin in one array. */
@@ -96,13 +104,20 @@ const blockBox = (bx: number, by: number, grown: number): Box => ({
  * Sums over the cells of a lattice: each pixel of the sheet belongs to the cell that holds its middle. Pixels are read
  * block by block and each once. `step`: reads every step-th row only, for a first look.
  */
-export function cellSums({ kernels, lattice, again, sheet, planes, moments, high, read }: SumsAsked): CellSums {
+export function cellSums({ kernels, lattice, again, sheet, planes, moments, high, read, codes }: SumsAsked): CellSums {
   const each = lengthOfSums(planes);
   const blocks = byteCache<Block>(MOST_BYTES, (b) => PLACE_BYTES * b.places.size + b.sums.byteLength);
   const reach = lattice.reach + 1;
   // What is kept of a lattice through which a hand turns would only be thrown away.
   const kept = again ? keptCells(lattice) : null;
   const own = new Float64Array(each);
+
+  /** The sums of cells over an area. */
+  function sumOver(cells: PackedCells, area: Area): Float64Array {
+    if (!codes || moments || planes > 1) return sumCells(kernels, cells, { area, values: read(area) }, moments);
+    const light = codes.light(area);
+    return sumCells(kernels, cells, { area, light, table: codes.tables.tones(light.depth) }, false);
+  }
 
   /** The cells whose sites lie in a block or less than `grown` from it. */
   function cellsIn(bx: number, by: number, grown: number): PackedCells {
@@ -120,7 +135,7 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     const cells = cellsIn(bx, by, reach);
     const { sites } = cells;
     const area = { x, y, width, height, step };
-    const sums = sumCells(kernels, cells, { area, values: read(area) }, moments);
+    const sums = sumOver(cells, area);
     const places = new Map<number, number>();
     for (let k = 0; k < sites.length; k++) if (sums[each * k]! > 0) places.set(siteId(sites[k]!), each * k);
     const made: Block = { cells, places, sums };
@@ -166,7 +181,7 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     if (width <= 0 || height <= 0) return new Float64Array(each * cells.sites.length);
     if ((width * height * planes) / step > MOST_AT_ONCE) return null;
     const area = { x, y, width, height, step };
-    return sumCells(kernels, cells, { area, values: read(area) }, moments);
+    return sumOver(cells, area);
   }
 
   /** What a few rows of a block hold of cells. */
@@ -174,7 +189,7 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     const width = Math.min(BLOCK_WIDTH, sheet.width - left);
     const height = Math.min(BLOCK_HEIGHT, sheet.height - top);
     const area = { x: left, y: top, width, height, step: rowsRead(sheet.height) };
-    return sumCells(kernels, cells, { area, values: read(area) }, moments);
+    return sumOver(cells, area);
   }
 
   /** The sums at a place of an array, as one cell's own. */

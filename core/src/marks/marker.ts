@@ -1,6 +1,6 @@
 import { type LinearRgb, linearOfHex } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
-import { cellSums, type PlanesReader } from './cell-sums.ts';
+import { cellSums, type CodedTones, type PlanesReader } from './cell-sums.ts';
 import { alongSheet, nearestOf, saturated, stopsColour } from './colour.ts';
 import { diffusedColours } from './diffuse.ts';
 import { laidBlocks, type LaidOutline } from './laid-blocks.ts';
@@ -20,6 +20,8 @@ export interface MarkWork {
    */
   readonly read: PlanesReader;
   readonly planes: number;
+  /** Light and tables of the tone alone, where nothing else lies between the two. */
+  readonly codes?: CodedTones | null;
   /** Finishes the mean tone of a cell, 0..65535. */
   finish(tone: number): number;
 }
@@ -56,6 +58,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     moments: turnsByGradient(s),
     high: cell.high,
     read: work.read,
+    codes: work.codes ?? null,
   });
   const each = lengthOfSums(work.planes);
   const made = new Map<number, Mark | null>();

@@ -19,6 +19,10 @@ import { planPass } from './plan-pass.ts';
 export const printsOutlines = ({ screen }: Pick<Fill, 'screen'>, ppi: number): boolean =>
   screenTraits(screen, ppi).outlines ?? false;
 
+/** Whether any pass of a job prints outlines. */
+export const anyOutlines = ({ passes, sheet: { ppi } }: Pick<Job, 'passes' | 'sheet'>): boolean =>
+  passes.some((pass) => pass.on && printingFills(pass).some((fill) => printsOutlines(fill, ppi)));
+
 /** The marks of one fill of a pass as they print. Places are in pixels of the sheet with its bleed. */
 export interface FillMarks {
   readonly pass: Pass;

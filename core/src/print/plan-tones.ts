@@ -211,9 +211,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
         },
         within: null,
         codes:
-          cells || outlines || work.paint
-            ? null
-            : { light: light.reader?.() ?? light.read, tables: tablesOf(env, work) },
+          cells || work.paint ? null : { light: light.reader?.() ?? light.read, tables: tablesOf(env, beforeCells) },
         colours: colourReader(
           env,
           colourWork,

@@ -61,8 +61,8 @@ export interface ToneInput {
   /** Where the fill may print, for screens that see to the edges themselves; null for the whole sheet. */
   readonly within: ((area: Area) => number | Uint8Array) | null;
   /**
-   * Light and the table from light to finished tones, if nothing else lies between the two. A screen may then
-   * compare the codes of light themselves, without a tone for every pixel.
+   * Light and the table from light to finished tones (for outlines: to tones that they finish themselves), if nothing else
+   * lies between the two. A screen may then compare the codes of light themselves, without a tone for every pixel.
    */
   readonly codes: { readonly light: LightReader; readonly tables: ToneTables } | null;
   /** Light of red, green and blue after the tone curve, for palettes and artwork. */

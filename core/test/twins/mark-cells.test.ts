@@ -60,3 +60,21 @@ test('sums under cells, beside a plain look at every pixel', () => {
     { numRuns: 60 },
   );
 });
+
+test.each([8, 16] as const)('codes of %d bits through a table sum to what their tones sum to', (depth) => {
+  const next = random(depth);
+  const inputs = markInputs({ lattice: 'hexagonal' }, { pitch: 13.7, angle: 21 });
+  const area = { x: 100, y: 60, width: 77, height: 50, step: 2 };
+  const cells = packCells(markLattice(inputs.own, inputs).sitesIn({ left: 90, top: 50, right: 190, bottom: 120 }));
+  for (let turn = 0; turn < 3; turn++) {
+    // Another table each time, so that one that was left behind is found out.
+    const table = Uint16Array.from({ length: 65536 }, () => Math.floor(next() * 65536));
+    const codes = Array.from({ length: 77 * 25 }, () => Math.floor(next() * 2 ** depth));
+    const data = depth === 8 ? Uint8Array.from(codes) : Uint16Array.from(codes);
+    const values = [Uint16Array.from(codes, (code) => table[code]!)];
+    const light = { depth, width: 77, rows: 25, data };
+    const sums = sumCells(kernels, cells, { area, light, table }, false);
+    expect(sums).toEqual(sumCells(kernels, cells, { area, values }, false));
+    expect(sums.some((v) => v > 0)).toBe(true);
+  }
+});

@@ -1,4 +1,4 @@
-import { type Job, fillOf, printsOutlines, sheetPixels, withFill } from '@chromatype/core';
+import { anyOutlines, type Job, fillOf, sheetPixels, withFill } from '@chromatype/core';
 import { BLOCK_HEIGHT } from '../engine/sheet-engine.ts';
 import type { Slab } from '../engine/slab.ts';
 import { type View, visibleSheet } from '../engine/view.ts';
@@ -39,10 +39,6 @@ export function drawnView({ view, stage }: Request, coarse: number): View {
 const SLAB_ROWS = 128;
 const OUTLINE_ROWS = 24;
 
-/** Whether any pass of a job prints outlines. */
-const hasOutlines = (job: Job): boolean =>
-  job.passes.some((pass) => pass.on && pass.fills.some((fill) => printsOutlines(fill, job.sheet.ppi)));
-
 /**
  * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
  * and from 1 on its own rows of blocks, so that a worker gets the blocks that it has cached.
@@ -61,7 +57,7 @@ export function slabsOf({ job, view, stage, press }: Request, workers: number): 
   };
   if (view.scale < 1) {
     const part = Math.ceil((last - first) / workers);
-    const few = hasOutlines(job) ? OUTLINE_ROWS : SLAB_ROWS;
+    const few = anyOutlines(job) ? OUTLINE_ROWS : SLAB_ROWS;
     for (let k = 0; k < workers; k++) {
       const end = Math.min(last, first + (k + 1) * part);
       const rows = draft ? part : few;
@@ -108,7 +104,7 @@ const FIRST_AND_SETTLED: readonly Stage[] = [...FIRST_LOOKS, 'settled'];
 
 /** The pictures of a job that are made unseen: outlines run through more code before it is compiled well. */
 export const warmingStages = (job: Job): readonly Stage[] =>
-  hasOutlines(job) ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED, ...FIRST_LOOKS] : FIRST_LOOKS;
+  anyOutlines(job) ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED, ...FIRST_LOOKS] : FIRST_LOOKS;
 
 export const sameView = (a: View, b: View): boolean =>
   a.scale === b.scale &&

@@ -4,8 +4,7 @@ import type { Mark } from '../../marks/mark.ts';
 import { hexOfPiece } from '../../marks/pieces.ts';
 import type { Matrix, Outline } from '../../marks/outline.ts';
 import { MM_PER_INCH } from '../../math/units.ts';
-import { type FillMarks, planMarks, printsOutlines } from '../../print/plan-marks.ts';
-import { printingFills } from '../../document/fills.ts';
+import { anyOutlines, type FillMarks, planMarks } from '../../print/plan-marks.ts';
 import { sheetPixels } from '../../raster/sheet.ts';
 import type { OutputWork } from '../output.ts';
 
@@ -97,9 +96,7 @@ export function drawnGroups({
 
 /** Why a job has no outlines to write; null if it has. */
 export const outlinesFault = (job: Job): string | null =>
-  job.passes.some((pass) => pass.on && printingFills(pass).some((fill) => printsOutlines(fill, job.sheet.ppi)))
-    ? null
-    : 'No pass prints marks; choose the Marks screen in one, or take out a picture or plates.';
+  anyOutlines(job) ? null : 'No pass prints marks; choose the Marks screen in one, or take out a picture or plates.';
 
 /** Millimetres from the trimmed sheet's top left of a place in pixels. */
 export function toMm({ sheet: { ppi, bleed } }: Job): (pixels: number) => number {

@@ -1,4 +1,13 @@
-import { type Job, OUTPUTS, type OutputAsked, outputOf, type Pass, sharedFrame, sheetPixels } from '@chromatype/core';
+import {
+  anyOutlines,
+  type Job,
+  OUTPUTS,
+  type OutputAsked,
+  outputOf,
+  type Pass,
+  sharedFrame,
+  sheetPixels,
+} from '@chromatype/core';
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -90,6 +99,10 @@ export function OutputPanel({ id, job, pass, back }: Props) {
     }
   }
 
+  // Outlines are offered where there are some; what was chosen before stays in sight and says why it cannot be made.
+  const groups = GROUPS.filter(
+    ([, kinds]) => kinds !== OUTLINES || anyOutlines(job) || kinds.includes(asked.kind as never),
+  );
   const options = OUTPUTS.filter((k) => k.of === 'job' || pass).map((k) => ({
     value: k.name,
     label: k.of === 'pass' ? `${k.label} of ${pass!.name}` : k.label,
@@ -111,7 +124,7 @@ export function OutputPanel({ id, job, pass, back }: Props) {
           <X size={15} aria-hidden />
         </button>
       </header>
-      {GROUPS.map(([title, kinds]) => (
+      {groups.map(([title, kinds]) => (
         <section key={title} aria-label={title} className="pb-1.5">
           <h3 className="pb-0.5 text-[11px] font-normal text-muted">{title}</h3>
           <Choice<OutputAsked['kind']>

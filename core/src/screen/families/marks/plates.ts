@@ -15,11 +15,15 @@ import { type CompiledScreen, ONE_INK, type Plater, type Prints, type ToneInput 
 export const markPrints = ({ colour }: Pick<MarkSettings, 'colour'>): Prints =>
   colour === 'ink' ? ONE_INK : { ...ONE_INK, levels: 256, screened: false, artwork: true, tonesToo: true };
 
-function markSource(inputs: MarkInputs, { kernels, tones, colours, clear, finish, within }: ToneInput): MarkSource {
+function markSource(
+  inputs: MarkInputs,
+  { kernels, tones, codes, colours, clear, finish, within }: ToneInput,
+): MarkSource {
   const coloured = inputs.own.colour !== 'ink';
   const marker = createMarker(inputs, {
     kernels,
     planes: coloured ? (clear ? 5 : 4) : 1,
+    codes: coloured ? null : codes,
     finish,
     read(area) {
       const own = tones(area);
