@@ -14,7 +14,6 @@ async function violations(page: Page, part?: string): Promise<string[]> {
 }
 
 test('opened stations, every way of looking, Readings and Test strips meet it too', async ({ page }) => {
-  test.setTimeout(120_000);
   await newJob(page);
   await page.getByLabel('Picture of this pass').selectOption('make gradient');
   for (const fold of ['Curve', 'Grey mix', 'Detail', 'Steps and blocks', 'Dot gain', 'Paint']) {

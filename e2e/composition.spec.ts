@@ -67,7 +67,6 @@ test('the sixteen blend modes are those of the browser’s own canvas, ± 1/255'
 test('a pop portrait from a blank job: rough cut-out, coarse dots, flat zone, two-tone ground, shadow, paper, 16:9', async ({
   page,
 }) => {
-  test.setTimeout(150_000);
   const id = await smallJob(page);
   await dropPicture(page, 'someone.png', 'image/png', await flagPicture(840, 592));
   await openStation(page, 'Tone');
@@ -191,7 +190,6 @@ test('a zine cover from a blank job: two inks, newsprint, photocopied', async ({
 test('a poster from a blank job: one finishing screen over the background, another over the lettering', async ({
   page,
 }) => {
-  test.setTimeout(120_000);
   const id = await smallJob(page);
   await dropPicture(page, 'painting.jpg', 'image/jpeg', await harbourPhoto());
   await family(page, 'Smooth');

@@ -61,7 +61,6 @@ async function openAllFolds(page: Page, station: string): Promise<void> {
 test('nothing on the Bench scrolls sideways or is cut, and at rest all six stations are in sight, in windows of three sizes', async ({
   page,
 }) => {
-  test.setTimeout(150_000);
   const address = await processJob(page);
   await page.goto(address);
   await settled(page);

@@ -13,7 +13,6 @@ const plateOf = async (page: Parameters<typeof makeOutput>[0]) => {
 test('open, crop to A5, cut the background out, set ends, choose a strip, paint lighter: the plate shows all of it', async ({
   page,
 }) => {
-  test.setTimeout(180_000);
   const id = await newJob(page);
   const first = async () => (await storedJob(page, id)).document;
 
