@@ -83,9 +83,12 @@ export async function smallJob(page: Page): Promise<string> {
 /** Makes an output in the panel and returns the file that the browser saves. */
 export async function makeOutput(page: Page, what: RegExp): Promise<{ name: string; bytes: Buffer }> {
   // The panel is what counts: the address follows it.
-  if (!(await page.getByRole('region', { name: 'Output' }).isVisible()))
-    await page.getByRole('button', { name: 'Output', exact: true }).click();
-  await page.getByRole('region', { name: 'Output' }).getByRole('radio', { name: what }).click();
+  const panel = page.getByRole('region', { name: 'Output' });
+  // A panel that was just closed may be in sight for a moment longer.
+  await expect(async () => {
+    if (!(await panel.isVisible())) await page.getByRole('button', { name: 'Output', exact: true }).click();
+    await panel.getByRole('radio', { name: what }).click({ timeout: 3000 });
+  }).toPass({ timeout: 60_000 });
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: /^Make (PNG|PDF|TIF|ZIP|JPG|WEBP|ORA|SVG|DXF|CSV)$/ }).click();
   const file = await download;
