@@ -222,6 +222,21 @@ test('warming up is invisible, and its failure too', async () => {
   expect(s.drawn.filter((d) => d.endsWith('first'))).toEqual([]);
 });
 
+test('warming up ends for good once a picture is asked for, also between two pictures of a drag', async () => {
+  const s = setUp();
+  s.show(named('a'), view, 'moved');
+  await s.answerAll();
+  s.clock.pass(150);
+  const unseen = s.asked[0]!.splice(0);
+  expect(unseen).toHaveLength(1);
+  s.show(named('b'), view, 'dragging');
+  await s.answerAll();
+  expect(s.drawn).toContain('b first');
+  unseen[0]!.answer();
+  await tick();
+  expect(s.asked[0]).toEqual([]);
+});
+
 test('closing gives everything up', async () => {
   const s = setUp();
   s.show(named('a'), view, 'moved');

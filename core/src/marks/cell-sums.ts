@@ -72,14 +72,13 @@ export interface CellSums {
 
 const cellsOf = new WeakMap<MarkLattice, LRUCache<string, PackedCells>>();
 
+const cellBytes = ({ sites, corners }: PackedCells): number => sites.length * SITE_BYTES + corners.byteLength;
+
 /** The cells of a lattice by their block: while a tone is dragged they stay. */
 function keptCells(lattice: MarkLattice): LRUCache<string, PackedCells> {
   let own = cellsOf.get(lattice);
   if (!own) {
-    own = byteCache<PackedCells>(
-      MOST_CELL_BYTES,
-      ({ sites, corners }) => sites.length * SITE_BYTES + corners.byteLength,
-    );
+    own = byteCache<PackedCells>(MOST_CELL_BYTES, cellBytes);
     cellsOf.set(lattice, own);
   }
   return own;
@@ -106,7 +105,10 @@ const blockBox = (bx: number, by: number, grown: number): Box => ({
  */
 export function cellSums({ kernels, lattice, again, sheet, planes, moments, high, read, codes }: SumsAsked): CellSums {
   const each = lengthOfSums(planes);
-  const blocks = byteCache<Block>(MOST_BYTES, (b) => PLACE_BYTES * b.places.size + b.sums.byteLength);
+  const blocks = byteCache<Block>(
+    MOST_BYTES,
+    (b) => PLACE_BYTES * b.places.size + b.sums.byteLength + cellBytes(b.cells),
+  );
   const reach = lattice.reach + 1;
   // What is kept of a lattice through which a hand turns would only be thrown away.
   const kept = again ? keptCells(lattice) : null;
@@ -180,8 +182,7 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     const height = Math.min(sheet.height, Math.ceil(bottom + reach)) - y;
     if (width <= 0 || height <= 0) return new Float64Array(each * cells.sites.length);
     if ((width * height * planes) / step > MOST_AT_ONCE) return null;
-    const area = { x, y, width, height, step };
-    return sumOver(cells, area);
+    return sumOver(cells, { x, y, width, height, step });
   }
 
   /** What a few rows of a block hold of cells. */

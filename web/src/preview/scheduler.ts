@@ -92,6 +92,8 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
   let coarse = 3;
   let warm = false;
   let unsettled = true;
+  // How often pictures were asked for.
+  let asks = 0;
   let stopTimer = () => {};
 
   function begin(request: Request): void {
@@ -188,14 +190,15 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
   /** Makes pictures that nobody sees, so that the first drag does not wait for code to be compiled. */
   async function warmUp(request: Request): Promise<void> {
     if (request.view.scale >= 1) return;
+    const before = asks;
     try {
       for (const [turn, stage] of warmingStages(request.job).entries()) {
         const unseen: Request = { ...request, job: nudged(request.job, turn + 1), stage };
         const queues = slabsOf({ ...unseen, view: drawnView(unseen, coarse) }, printers.length);
         await Promise.all(
           queues.map(async (queue, k) => {
-            // Slab by slab, so that it gives way to what somebody waits for.
-            for (const slab of queue) if (!batch) await printers[k]!.reduced(slab);
+            // Slab by slab, so that it ends as soon as somebody asks for a picture.
+            for (const slab of queue) if (asks === before) await printers[k]!.reduced(slab);
           }),
         );
       }
@@ -207,6 +210,7 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
   return {
     show(job, view, asking, press = false) {
       stopTimer();
+      asks++;
       const stage = asking === 'moved' ? 'settled' : 'first';
       const request: Request = { job, view, asked: clock.now(), asking, stage, press };
       onStage('working');
@@ -223,6 +227,7 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
     settling: () => batch?.stage === 'settled',
     close() {
       stopTimer();
+      asks++;
       unsettled = false;
       batch = null;
       next = null;
