@@ -42,6 +42,57 @@ function high16(a: v128, b: v128): v128 {
   return v128.shuffle<i16>(a, b, 4, 12, 5, 13, 6, 14, 7, 15);
 }
 
+/** Bits of eight columns of one row as masks of 16 bits: 0 or -1. `lane`: which of two bytes. */
+// @ts-ignore: decorator
+@inline
+function wideBits(both: v128, byte: v128): v128 {
+  const mask = i16x8(128, 64, 32, 16, 8, 4, 2, 1);
+  return i16x8.eq(v128.and(i8x16.swizzle(both, byte), mask), mask);
+}
+
+/** The light of four columns of one plate: that of the stock everywhere, and where ink lies what it adds or takes. */
+// @ts-ignore: decorator
+@inline
+function storeOne(to: usize, stock: i32, more: i32, inked0: v128, inked1: v128): void {
+  const base = i32x4.splat(stock);
+  const by = i32x4.splat(more);
+  v128.store(to, i32x4.add(base, i32x4.mul(by, i32x4.extend_low_i16x8_u(inked0))));
+  v128.store(to, i32x4.add(base, i32x4.mul(by, i32x4.extend_high_i16x8_u(inked0))), 16);
+  v128.store(to, i32x4.add(base, i32x4.mul(by, i32x4.extend_low_i16x8_u(inked1))), 32);
+  v128.store(to, i32x4.add(base, i32x4.mul(by, i32x4.extend_high_i16x8_u(inked1))), 48);
+}
+
+/** `composeColumns` of a single plate: the weights of the rows that have ink are summed, and light is mixed once. */
+function composeOne(
+  plates: usize, stride: i32, lookups: usize, width: i32, rows: i32, weights: usize, out: usize, plane: i32,
+): void {
+  const first = i8x16(0, 16, 0, 16, 0, 16, 0, 16, 0, 16, 0, 16, 0, 16, 0, 16);
+  const second = i8x16(1, 16, 1, 16, 1, 16, 1, 16, 1, 16, 1, 16, 1, 16, 1, 16);
+  const bits = <usize>load<u32>(plates);
+  let all = 0;
+  for (let y = 0; y < rows; y++) all += <i32>load<u16>(weights + ((<usize>y) << 1));
+  for (let x = 0; x < width; x += 16) {
+    let inked0 = i16x8.splat(0);
+    let inked1 = inked0;
+    let at = bits + <usize>(x >> 3);
+    for (let y = 0; y < rows; y++) {
+      const both = v128.load16_splat(at);
+      const weight = v128.load16_splat(weights + ((<usize>y) << 1));
+      inked0 = i16x8.add(inked0, v128.and(wideBits(both, first), weight));
+      inked1 = i16x8.add(inked1, v128.and(wideBits(both, second), weight));
+      at += stride;
+    }
+    let to = out + ((<usize>x) << 2);
+    for (let c = 0; c < 3; c++) {
+      const table = lookups + ((<usize>c) << 5);
+      const stock = <i32>load<u8>(table) | (<i32>load<u8>(table, 16) << 8);
+      const ink = <i32>load<u8>(table, 1) | (<i32>load<u8>(table, 17) << 8);
+      storeOne(to, stock * all, ink - stock, inked0, inked1);
+      to += plane;
+    }
+  }
+}
+
 /**
  * Sums the printed light of `rows` rows in every column. plates: pointers to the first row of each
  * plate, `stride` bytes a row; lookups: low and high bytes of the 15-bit light of the sixteen
@@ -52,6 +103,10 @@ function high16(a: v128, b: v128): v128 {
 export function composeColumns(
   plates: usize, stride: i32, count: i32, lookups: usize, width: i32, rows: i32, weights: usize, out: usize, plane: i32,
 ): void {
+  if (count == 1) {
+    composeOne(plates, stride, lookups, width, rows, weights, out, plane);
+    return;
+  }
   const rLo = v128.load(lookups);
   const rHi = v128.load(lookups, 16);
   const gLo = v128.load(lookups, 32);

@@ -116,13 +116,18 @@ export function addMarks(
     const high = reach * Math.sqrt(b * b + d * d) + 1;
     const first = max(0, <i32>Math.ceil((f - high - <f64>(top + 1)) / <f64>step)) * step;
     if (first >= height || <f64>(top + first) > f + high) continue;
+    const ab = f64x2(a, b);
+    const cd = f64x2(c, d);
+    const ef = f64x2(e, f);
+    const corner = i32x4(left << 8, top << 8, 0, 0);
     for (let k = 0; k < total; k++) {
-      const x = load<f64>(points + ((<usize>k) << 4));
-      const y = load<f64>(points + ((<usize>k) << 4), 8);
-      const at = places + ((<usize>k) << 3);
+      const point = points + ((<usize>k) << 4);
+      const x = f64x2.mul(ab, v128.load64_splat(point));
+      const y = f64x2.mul(cd, v128.load64_splat(point, 8));
       // Rounded on the sheet, before the corner of the area is taken away: any area rounds alike.
-      store<i32>(at, <i32>Math.floor((a * x + c * y + e) * 256 + 0.5) - (left << 8));
-      store<i32>(at, <i32>Math.floor((b * x + d * y + f) * 256 + 0.5) - (top << 8), 4);
+      const place = f64x2.add(f64x2.mul(f64x2.add(f64x2.add(x, y), ef), f64x2.splat(256)), f64x2.splat(0.5));
+      const whole = i32x4.sub(i32x4.trunc_sat_f64x2_s_zero(f64x2.floor(place)), corner);
+      v128.store64_lane(places + ((<usize>k) << 3), whole, 0);
     }
     const turned = a * d - b * c < 0;
     let from = 0;
@@ -193,27 +198,47 @@ export function addRoughCircles(
   }
 }
 
+/** Running sums of four entries. */
+// @ts-ignore: decorator
+@inline
+function running(entries: v128): v128 {
+  const none = i32x4.splat(0);
+  const pairs = i32x4.add(entries, v128.shuffle<i32>(none, entries, 0, 4, 5, 6));
+  return i32x4.add(pairs, v128.shuffle<i32>(none, pairs, 0, 1, 4, 5));
+}
+
+/** -1 where half of a pixel or more lies inside, else 0. */
+// @ts-ignore: decorator
+@inline
+function halfInside(sums: v128): v128 {
+  return i32x4.gt_s(i32x4.abs(sums), i32x4.splat(65535));
+}
+
 /** Bits of every row of an accumulator: ink where half of a pixel or more lies inside. `stride`: bytes from row to row. */
 export function bitsOfMarks(rows: usize, width: i32, height: i32, stride: i32, out: usize): void {
   for (let y = 0; y < height; y++) {
     let sum = 0;
     let byte = 0;
     const to = out + <usize>(y * stride);
-    for (let x = 0; x < width; x++) {
+    let x = 0;
+    for (; x + 8 <= width; x += 8, rows += 32) {
+      const a = v128.load(rows);
+      const b = v128.load(rows, 16);
       // Nothing begins or ends in eight pixels: all are as the one before them.
-      if ((x & 7) == 0 && x + 8 <= width && !v128.any_true(v128.or(v128.load(rows), v128.load(rows, 16)))) {
+      if (!v128.any_true(v128.or(a, b))) {
         store<u8>(to + (x >> 3), abs(sum) >= 65536 ? 255 : 0);
-        rows += 32;
-        x += 7;
         continue;
       }
+      const left = i32x4.add(running(a), i32x4.splat(sum));
+      const right = i32x4.add(running(b), i32x4.splat(i32x4.extract_lane(left, 3)));
+      sum = i32x4.extract_lane(right, 3);
+      const inside = i16x8.narrow_i32x4_s(halfInside(left), halfInside(right));
+      // The first pixel is the highest bit.
+      store<u8>(to + (x >> 3), <u8>i16x8.bitmask(v128.shuffle<i16>(inside, inside, 7, 6, 5, 4, 3, 2, 1, 0)));
+    }
+    for (; x < width; x++, rows += 4) {
       sum += load<i32>(rows);
-      rows += 4;
       byte = (byte << 1) | (abs(sum) >= 65536 ? 1 : 0);
-      if ((x & 7) == 7) {
-        store<u8>(to + (x >> 3), <u8>byte);
-        byte = 0;
-      }
     }
     if (width & 7) store<u8>(to + (width >> 3), <u8>(byte << (8 - (width & 7))));
     rows += 8;
