@@ -1,7 +1,7 @@
-import { createJob, sheetPixels } from '@chromatype/core';
+import { createJob, sheetPixels, withFill } from '@chromatype/core';
 import fc from 'fast-check';
 import { BLOCK_HEIGHT } from '../src/engine/sheet-engine.ts';
-import { drawnView, nextCoarse, nudged, slabsOf } from '../src/preview/slabs.ts';
+import { drawnView, nextCoarse, nudged, slabsOf, warmingPictures } from '../src/preview/slabs.ts';
 
 const job = createJob('x', 'p');
 const request = (view: { scale: number; originX: number; originY: number }, stage: 'first' | 'settled') => ({
@@ -84,9 +84,23 @@ describe('first pictures', () => {
   });
 
   test('are warmed up with jobs that look the same', () => {
-    const other = nudged(job, 3);
+    const other = nudged(job, 3, true);
     expect(other.passes[0]!.fills[0].tone.middle).toBeCloseTo(1, 4);
     expect(other.passes[0]!.fills[0].tone.middle).not.toBe(1);
     expect(other.passes[0]!.fills[0].screen.angle).toBeCloseTo(45, 4);
+    expect(other.passes[0]!.fills[0].screen.angle).not.toBe(45);
+  });
+
+  test('of outlines are warmed up on their own lattice last', () => {
+    const { screen } = job.passes[0]!.fills[0];
+    const outlines = { ...job, passes: [withFill(job.passes[0]!, { screen: { ...screen, family: 'marks' } })] };
+    expect(warmingPictures(job).map(({ stage }) => stage)).toEqual(['first', 'first', 'first', 'first']);
+    const pictures = warmingPictures(outlines);
+    const own = pictures.filter((p) => p.job.passes[0]!.fills[0].screen.angle === screen.angle);
+    expect(own.length).toBeGreaterThan(0);
+    expect(own).toEqual(pictures.slice(-own.length));
+    expect(own.some(({ stage }) => stage === 'settled')).toBe(true);
+    // No two are alike: nothing comes out of a cache.
+    expect(new Set(pictures.map((p) => p.job.passes[0]!.fills[0].tone.middle)).size).toBe(pictures.length);
   });
 });

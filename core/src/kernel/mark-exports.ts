@@ -59,6 +59,26 @@ export interface MarkExports {
     step: number,
     moments: boolean,
     spans: number,
+    sums: number,
+  ): void;
+  markSpans(
+    cells: number,
+    ends: number,
+    count: number,
+    left: number,
+    top: number,
+    width: number,
+    rows: number,
+    step: number,
+    spans: number,
+    most: number,
+    out: number,
+  ): number;
+  sumSpans(
+    spans: number,
+    count: number,
+    codes: number,
+    width: number,
     table: number,
     wide: boolean,
     sums: number,

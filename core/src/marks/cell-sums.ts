@@ -1,24 +1,28 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import type { LRUCache } from 'lru-cache';
-import { byteCache, remember } from '../memory/cache.ts';
+import { byteCache } from '../memory/cache.ts';
 import type { Area, LightReader } from '../raster/area.ts';
 import type { Size } from '../raster/sheet.ts';
+import {
+  BLOCK_HEIGHT,
+  BLOCK_WIDTH,
+  type BlockCells,
+  blockBox,
+  blockCells,
+  bytesOfCells,
+  ELSEWHERE,
+  isOnSheet,
+  isSiteIn,
+  WHOLE,
+} from './block-cells.ts';
+import { cellSpans, type CellSpans, sumCodes } from './cell-spans.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
 import type { Box } from './outline.ts';
 import { lengthOfSums, packCells, type PackedCells, sumCells, type Sums } from './sum-cells.ts';
 
-/** Blocks of pixels in which tones are read: the same as the interface prints in, so that light is read once for both. */
-export const BLOCK_WIDTH = 512;
-export const BLOCK_HEIGHT = 256;
 /** Bytes of sums that are kept: a sheet of a million marks is never in memory whole. */
 const MOST_BYTES = 48e6;
 /** Values that are read at once, at most. */
 const MOST_AT_ONCE = 12e6;
-/** Bytes of where the sums of a cell are found, nearly. */
-const PLACE_BYTES = 48;
-/** Bytes of cells that are kept for a lattice that was asked for more than once, and of a site, nearly. */
-const MOST_CELL_BYTES = 24e6;
-const SITE_BYTES = 200;
 /** Rows of a cell that a first, coarser look reads at least. */
 const FEWEST_ROWS = 2;
 
@@ -47,10 +51,9 @@ interface SumsAsked {
   readonly codes: CodedTones | null;
 }
 
-/** The cells of a block: where the sums of each begin in one array. */
+/** The cells that reach into a block, and their sums one after the other. */
 interface Block {
-  readonly cells: PackedCells;
-  readonly places: ReadonlyMap<number, number>;
+  readonly cells: BlockCells;
   readonly sums: Float64Array;
 }
 
@@ -70,77 +73,31 @@ export interface CellSums {
   forget(): void;
 }
 
-const cellsOf = new WeakMap<MarkLattice, LRUCache<string, PackedCells>>();
-
-const cellBytes = ({ sites, corners }: PackedCells): number => sites.length * SITE_BYTES + corners.byteLength;
-
-/** The cells of a lattice by their block: while a tone is dragged they stay. */
-function keptCells(lattice: MarkLattice): LRUCache<string, PackedCells> {
-  let own = cellsOf.get(lattice);
-  if (!own) {
-    own = byteCache<PackedCells>(MOST_CELL_BYTES, cellBytes);
-    cellsOf.set(lattice, own);
-  }
-  return own;
-}
-
-const isInside = (cell: readonly number[], { left, top, right, bottom }: Box): boolean => {
-  for (let k = 0; k < cell.length; k += 2) {
-    if (cell[k]! < left || cell[k]! > right || cell[k + 1]! < top || cell[k + 1]! > bottom) return false;
-  }
-  return true;
-};
-
-/** A block of the sheet, grown on all sides. */
-const blockBox = (bx: number, by: number, grown: number): Box => ({
-  left: bx * BLOCK_WIDTH - grown,
-  top: by * BLOCK_HEIGHT - grown,
-  right: (bx + 1) * BLOCK_WIDTH + grown,
-  bottom: (by + 1) * BLOCK_HEIGHT + grown,
-});
-
 /**
  * Sums over the cells of a lattice: each pixel of the sheet belongs to the cell that holds its middle. Pixels are read
  * block by block and each once. `step`: reads every step-th row only, for a first look.
  */
 export function cellSums({ kernels, lattice, again, sheet, planes, moments, high, read, codes }: SumsAsked): CellSums {
   const each = lengthOfSums(planes);
-  const blocks = byteCache<Block>(
-    MOST_BYTES,
-    (b) => PLACE_BYTES * b.places.size + b.sums.byteLength + cellBytes(b.cells),
-  );
+  const blocks = byteCache<Block>(MOST_BYTES, ({ cells, sums }) => bytesOfCells(cells) + sums.byteLength);
   const reach = lattice.reach + 1;
-  // What is kept of a lattice through which a hand turns would only be thrown away.
-  const kept = again ? keptCells(lattice) : null;
+  const cellsIn = blockCells(kernels, lattice, sheet, again);
   const own = new Float64Array(each);
 
   /** The sums of cells over an area. */
-  function sumOver(cells: PackedCells, area: Area): Float64Array {
+  function sumOver(cells: PackedCells, area: Area, spans?: CellSpans): Float64Array {
     if (!codes || moments || planes > 1) return sumCells(kernels, cells, { area, values: read(area) }, moments);
     const light = codes.light(area);
-    return sumCells(kernels, cells, { area, light, table: codes.tables.tones(light.depth) }, false);
-  }
-
-  /** The cells whose sites lie in a block or less than `grown` from it. */
-  function cellsIn(bx: number, by: number, grown: number): PackedCells {
-    const make = () => packCells(lattice.sitesIn(blockBox(bx, by, grown)));
-    return kept ? remember(kept, `${bx} ${by} ${grown}`, make) : make();
+    const table = codes.tables.tones(light.depth);
+    return sumCodes(kernels, spans ?? cellSpans(kernels, cells, area), cells.sites.length, light, table);
   }
 
   function sumBlock(bx: number, by: number, step: number): Block {
     const key = `${bx} ${by} ${step}`;
     const known = blocks.get(key);
     if (known) return known;
-    const [x, y] = [bx * BLOCK_WIDTH, by * BLOCK_HEIGHT];
-    const width = Math.min(BLOCK_WIDTH, sheet.width - x);
-    const height = Math.min(BLOCK_HEIGHT, sheet.height - y);
-    const cells = cellsIn(bx, by, reach);
-    const { sites } = cells;
-    const area = { x, y, width, height, step };
-    const sums = sumOver(cells, area);
-    const places = new Map<number, number>();
-    for (let k = 0; k < sites.length; k++) if (sums[each * k]! > 0) places.set(siteId(sites[k]!), each * k);
-    const made: Block = { cells, places, sums };
+    const cells = cellsIn(bx, by, reach, step);
+    const made: Block = { cells, sums: sumOver(cells.cells, cells.area, cells.spans) };
     blocks.set(key, made);
     return made;
   }
@@ -162,8 +119,8 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     for (let by = Math.max(0, Math.floor(top / BLOCK_HEIGHT)); by <= lastY; by++) {
       for (let bx = Math.max(0, Math.floor(left / BLOCK_WIDTH)); bx <= lastX; bx++) {
         const block = sumBlock(bx, by, rows);
-        const at = block.places.get(id);
-        if (at !== undefined) for (let k = 0; k < each; k++) sums[k]! += block.sums[at + k]!;
+        const index = block.cells.index.get(id);
+        if (index !== undefined) for (let k = 0; k < each; k++) sums[k]! += block.sums[each * index + k]!;
       }
     }
     return sums;
@@ -185,40 +142,40 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     return sumOver(cells, { x, y, width, height, step });
   }
 
-  /** What a few rows of a block hold of cells. */
-  function sumsInside({ left, top }: Box, cells: PackedCells): Float64Array {
-    const width = Math.min(BLOCK_WIDTH, sheet.width - left);
-    const height = Math.min(BLOCK_HEIGHT, sheet.height - top);
-    const area = { x: left, y: top, width, height, step: rowsRead(sheet.height) };
-    return sumOver(cells, area);
-  }
-
   /** The sums at a place of an array, as one cell's own. */
   function ownOf(all: Float64Array, at: number): Sums {
     for (let n = 0; n < each; n++) own[n] = all[at + n]!;
     return own;
   }
 
-  function inBlock(bx: number, by: number, rough: boolean, visit: (site: Site, sums: Sums) => void): void {
+  /** The same from a few rows, and off the sheet. */
+  function roughlyInBlock(bx: number, by: number, visit: (site: Site, sums: Sums) => void): void {
+    const onSheet = isOnSheet(bx, by, sheet) ? cellsIn(bx, by, 0, rowsRead(sheet.height)) : null;
     const box = blockBox(bx, by, 0);
-    const onSheet = bx >= 0 && by >= 0 && box.left < sheet.width && box.top < sheet.height;
+    const cells = onSheet ? onSheet.cells : packCells(lattice.sitesIn(box));
+    // What lies in the block says enough of a cell at its edge.
+    const all = onSheet ? sumOver(cells, onSheet.area, onSheet.spans) : under(box, cells, true);
+    for (let k = 0; k < cells.sites.length; k++) {
+      const seen = all !== null && all[k * each]! > 0;
+      visit(cells.sites[k]!, seen ? ownOf(all, k * each) : sumsOf(cells.sites[k]!, sheet.height));
+    }
+  }
+
+  function inBlock(bx: number, by: number, rough: boolean, visit: (site: Site, sums: Sums) => void): void {
     if (rough) {
-      const cells = cellsIn(bx, by, 0);
-      // What lies in the block says enough of a cell at its edge.
-      const all = onSheet ? sumsInside(box, cells) : under(box, cells, true);
-      for (let k = 0; k < cells.sites.length; k++) {
-        const seen = all !== null && all[k * each]! > 0;
-        visit(cells.sites[k]!, seen ? ownOf(all, k * each) : sumsOf(cells.sites[k]!, sheet.height));
-      }
+      roughlyInBlock(bx, by, visit);
       return;
     }
-    const block = onSheet ? sumBlock(bx, by, 1) : null;
-    const { sites } = block?.cells ?? cellsIn(bx, by, 0);
+    if (!isOnSheet(bx, by, sheet)) {
+      for (const site of lattice.sitesIn(blockBox(bx, by, 0))) if (isSiteIn(bx, by, site)) visit(site, sumsOf(site, 1));
+      return;
+    }
+    const { cells, sums } = sumBlock(bx, by, 1);
+    const { sites } = cells.cells;
     for (let k = 0; k < sites.length; k++) {
-      const site = sites[k]!;
-      if (site.x < box.left || site.x >= box.right || site.y < box.top || site.y >= box.bottom) continue;
+      if (cells.whose[k] === ELSEWHERE) continue;
       // A cell that reaches into other blocks is summed there too.
-      visit(site, block && isInside(site.cell, box) ? ownOf(block.sums, k * each) : sumsOf(site, 1));
+      visit(sites[k]!, cells.whose[k] === WHOLE ? ownOf(sums, k * each) : sumsOf(sites[k]!, 1));
     }
   }
 

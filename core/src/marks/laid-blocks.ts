@@ -1,5 +1,6 @@
 import { byteCache, remember } from '../memory/cache.ts';
-import { BLOCK_HEIGHT, BLOCK_WIDTH, type CellSums } from './cell-sums.ts';
+import { BLOCK_HEIGHT, BLOCK_WIDTH } from './block-cells.ts';
+import type { CellSums } from './cell-sums.ts';
 import { emptyLaid, type Laying } from './laying.ts';
 import type { Box, Outline } from './outline.ts';
 import { drawnOutline, type UnitOutline } from './shape-of.ts';

@@ -1,5 +1,5 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import { type Area, type LightRows, rowsOf } from '../raster/area.ts';
+import { type Area, rowsOf } from '../raster/area.ts';
 import type { Site } from './lattices/kind.ts';
 
 /** What the pixels of a cell sum up to: their number, moments of the first plane about the site, and each plane. */
@@ -44,13 +44,6 @@ export interface ReadPlanes {
   readonly values: readonly Uint16Array[];
 }
 
-/** One plane as codes of light, and the table that gives the tone of each. */
-export interface ReadCodes {
-  readonly area: Area;
-  readonly light: LightRows;
-  readonly table: Uint16Array;
-}
-
 /** The cells of some sites as the kernel takes them. */
 export interface PackedCells {
   readonly sites: readonly Site[];
@@ -78,65 +71,51 @@ export function packCells(sites: readonly Site[]): PackedCells {
   return { sites, corners, ends, places };
 }
 
-/** The table that lies in the memory of a thread's kernels. */
-const tables = new WeakMap<Kernels, Uint16Array>();
-const TABLE_BYTES = 65536 * 2;
-
-/** Where a table of tones lies in kernel memory; it is written there when it is another one than the last. */
-function tableAt(kernels: Kernels, table: Uint16Array): number {
-  const block = kernels.scratch('mark-table', TABLE_BYTES);
-  if (tables.get(kernels) !== table) {
-    kernels.u16(block).set(table);
-    tables.set(kernels, table);
-  }
-  return block.ptr;
-}
-
-/**
- * Sums of what was read under each of some cells, one after the other. A pixel belongs to the cell that holds its middle.
- * Without `moments` those stay 0;
- * codes have none.
- */
-export function sumCells(
+/** Writes cells to kernel memory; gives where their corners and ends lie. */
+export function cellsAt(
   kernels: Kernels,
-  { sites, corners, ends, places }: PackedCells,
-  read: ReadPlanes | ReadCodes,
-  moments: boolean,
-): Float64Array {
-  const { area } = read;
-  const count = 'values' in read ? read.values.length : 1;
-  const length = lengthOfSums(count) * sites.length;
-  if (length === 0) return new Float64Array(0);
-  const rows = rowsOf(area);
-  const plane = area.width * rows;
+  { corners, ends }: PackedCells,
+): { readonly corners: number; readonly ends: number } {
   // Memory may move while a scratch grows, so views are made after all of them.
   const cornersAt = kernels.scratch('mark-cells', corners.byteLength);
   const endsAt = kernels.scratch('mark-cell-ends', ends.byteLength);
-  const placesAt = kernels.scratch('mark-sites', places.byteLength);
-  const planes = kernels.scratch('mark-planes', count * plane * 2);
-  const spans = kernels.scratch('mark-spans', rows * 16);
-  const out = kernels.scratch('mark-sums', length * 8);
   kernels.f64(cornersAt).set(corners);
   kernels.i32(endsAt).set(ends);
+  return { corners: cornersAt.ptr, ends: endsAt.ptr };
+}
+
+/**
+ * Sums of the planes that were read under each of some cells, one after the other. A pixel belongs to the cell that holds
+ * its middle. Without `moments` those stay 0.
+ */
+export function sumCells(
+  kernels: Kernels,
+  cells: PackedCells,
+  { area, values }: ReadPlanes,
+  moments: boolean,
+): Float64Array {
+  const { sites, places } = cells;
+  const length = lengthOfSums(values.length) * sites.length;
+  if (length === 0) return new Float64Array(0);
+  const rows = rowsOf(area);
+  const plane = area.width * rows;
+  const placesAt = kernels.scratch('mark-sites', places.byteLength);
+  const planes = kernels.scratch('mark-planes', values.length * plane * 2);
+  const spans = kernels.scratch('mark-spans', rows * 16);
+  const out = kernels.scratch('mark-sums', length * 8);
+  const at = cellsAt(kernels, cells);
   kernels.f64(placesAt).set(places);
-  let table = 0;
-  if ('values' in read) {
-    read.values.forEach((own, k) => {
-      kernels.u16(planes).set(own, k * plane);
-    });
-  } else {
-    const { depth, data } = read.light;
-    (depth === 8 ? kernels.u8(planes) : kernels.u16(planes)).set(data.subarray(0, plane));
-    table = tableAt(kernels, read.table);
-  }
+  values.forEach((own, k) => {
+    kernels.u16(planes).set(own, k * plane);
+  });
   kernels.f64(out).fill(0, 0, length);
   kernels.run.sumMarkCells(
-    cornersAt.ptr,
-    endsAt.ptr,
+    at.corners,
+    at.ends,
     placesAt.ptr,
     sites.length,
     planes.ptr,
-    count,
+    values.length,
     area.x,
     area.y,
     area.width,
@@ -144,8 +123,6 @@ export function sumCells(
     area.step,
     moments,
     spans.ptr,
-    table,
-    'light' in read && read.light.depth === 16,
     out.ptr,
   );
   return kernels.f64(out).slice(0, length);

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { createKernels } from '../../src/index.ts';
+import { cellSpans, sumCodes } from '../../src/marks/cell-spans.ts';
 import { markLattice } from '../../src/marks/place.ts';
 import { lengthOfSums, packCells, sumCells } from '../../src/marks/sum-cells.ts';
 import { markInputs } from '../marks/inputs.ts';
@@ -73,7 +74,7 @@ test.each([8, 16] as const)('codes of %d bits through a table sum to what their 
     const data = depth === 8 ? Uint8Array.from(codes) : Uint16Array.from(codes);
     const values = [Uint16Array.from(codes, (code) => table[code]!)];
     const light = { depth, width: 77, rows: 25, data };
-    const sums = sumCells(kernels, cells, { area, light, table }, false);
+    const sums = sumCodes(kernels, cellSpans(kernels, cells, area), cells.sites.length, light, table);
     expect(sums).toEqual(sumCells(kernels, cells, { area, values }, false));
     expect(sums.some((v) => v > 0)).toBe(true);
   }

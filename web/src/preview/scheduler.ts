@@ -5,12 +5,11 @@ import {
   type Asking,
   drawnView,
   nextCoarse,
-  nudged,
   type Request,
   sameView,
   type Stage,
   slabsOf,
-  warmingStages,
+  warmingPictures,
 } from './slabs.ts';
 
 /** A worker that prints parts of the sheet. A call rejects when its work fails or when the worker dies. */
@@ -192,8 +191,8 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
     if (request.view.scale >= 1) return;
     const before = asks;
     try {
-      for (const [turn, stage] of warmingStages(request.job).entries()) {
-        const unseen: Request = { ...request, job: nudged(request.job, turn + 1), stage };
+      for (const { job, stage } of warmingPictures(request.job)) {
+        const unseen: Request = { ...request, job, stage };
         const queues = slabsOf({ ...unseen, view: drawnView(unseen, coarse) }, printers.length);
         await Promise.all(
           queues.map(async (queue, k) => {

@@ -86,25 +86,38 @@ export function nextCoarse(coarse: number, took: number): number {
 /** Passes that differ in a nudged job: enough to run all code, few enough to be done before a hand moves. */
 const NUDGED = 4;
 
-/** A job of which some passes differ by nothing that could be seen. */
-export const nudged = (job: Job, turn: number): Job => ({
+/** A job of which some passes differ by nothing that could be seen: in tone, and if asked for in how they are turned. */
+export const nudged = (job: Job, turn: number, turned: boolean): Job => ({
   ...job,
   passes: job.passes.map((p, k) => {
     if (k >= NUDGED) return p;
     const { tone, screen } = fillOf(p);
     return withFill(p, {
       tone: { ...tone, middle: tone.middle + turn * 1e-6 },
-      screen: { ...screen, angle: screen.angle + turn * 1e-6 },
+      screen: { ...screen, angle: screen.angle + (turned ? turn * 1e-6 : 0) },
     });
   }),
 });
 
-const FIRST_LOOKS: readonly Stage[] = Array.from({ length: 4 }, () => 'first');
+const FIRST_LOOKS: readonly Stage[] = ['first', 'first', 'first', 'first'];
 const FIRST_AND_SETTLED: readonly Stage[] = [...FIRST_LOOKS, 'settled'];
 
-/** The pictures of a job that are made unseen: outlines run through more code before it is compiled well. */
-export const warmingStages = (job: Job): readonly Stage[] =>
-  anyOutlines(job) ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED, ...FIRST_LOOKS] : FIRST_LOOKS;
+/** A picture that is made unseen. */
+export interface WarmingPicture {
+  readonly job: Job;
+  readonly stage: Stage;
+}
+
+/**
+ * The pictures of a job that are made unseen. Outlines run through more code before it is compiled well; the last of them
+ * have the lattice of the job itself, so that what is kept of it is there when a tone is dragged.
+ */
+export function warmingPictures(job: Job): WarmingPicture[] {
+  const outlines = anyOutlines(job);
+  const turned = outlines ? [...FIRST_AND_SETTLED, ...FIRST_LOOKS] : FIRST_LOOKS;
+  const toned = outlines ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED] : [];
+  return [...turned, ...toned].map((stage, k) => ({ job: nudged(job, k + 1, k < turned.length), stage }));
+}
 
 export const sameView = (a: View, b: View): boolean =>
   a.scale === b.scale &&
