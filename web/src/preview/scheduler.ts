@@ -65,6 +65,10 @@ const SETTLE_AFTER = 30;
 const PREPARE_AFTER = 12;
 /** Milliseconds after the first settled picture until the code that prints is warmed up. */
 const WARM_AFTER = 150;
+/** Milliseconds between two times at which slabs are drawn over a first picture: the display takes time from those who print. */
+const DRAW_EVERY = 150;
+/** A worker that is done takes a slab over from one that has so many left. */
+const WORTH_TAKING = 2;
 /** How often the work on a slab is tried. */
 const TRIES = 2;
 
@@ -73,8 +77,13 @@ interface Batch extends Request {
   readonly queues: Slab[][];
   left: number;
   readonly begun: number;
-  /** First pictures are kept until they are whole, so that no picture is half of one state and half of another. */
+  /**
+   * What is to be drawn. First pictures are kept until they are whole, so that no picture is half of one state and half of
+   * another; slabs of settled pictures that lie over the first one wait for a few others.
+   */
   readonly waiting: (() => void)[];
+  /** When slabs of a settled picture were drawn last. */
+  drawn: number;
 }
 
 /**
@@ -99,7 +108,8 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
     const queues = slabsOf({ ...request, view: drawnView(request, coarse) }, printers.length);
     painter.carryOver(request.view, request.job);
     const left = queues.reduce((n, q) => n + q.length, 0);
-    batch = { ...request, queues, left, begun: clock.now(), waiting: [] };
+    const begun = clock.now();
+    batch = { ...request, queues, left, begun, waiting: [], drawn: begun };
     if (left === 0) finish();
     printers.forEach((_, k) => void work(k));
   }
@@ -124,17 +134,37 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
     }
   }
 
+  function drawWaiting({ waiting }: Batch): void {
+    for (const draw of waiting.splice(0)) draw();
+  }
+
+  /** Draws slabs of a settled picture: at once where nothing is in sight below them, else now and then. */
+  function drawSome(settling: Batch): void {
+    const now = clock.now();
+    if (settling.asking !== 'moved' && now - settling.drawn < DRAW_EVERY) return;
+    settling.drawn = now;
+    drawWaiting(settling);
+  }
+
+  /** The last slab of a settled picture that another worker has no time for soon. It lacks what that one has cached. */
+  function takenOver({ stage, view, queues }: Batch): Slab | undefined {
+    if (stage === 'first' || view.scale >= 1) return undefined;
+    const longest = queues.reduce((most, queue) => (queue.length > most.length ? queue : most));
+    return longest.length >= WORTH_TAKING ? longest.pop() : undefined;
+  }
+
   async function work(k: number): Promise<void> {
     if (working[k]) return;
     working[k] = true;
     try {
-      for (let mine = batch; mine && mine.queues[k]!.length > 0; mine = batch) {
-        const slab = mine.queues[k]!.shift()!;
+      for (let mine = batch; mine; mine = batch) {
+        const slab = mine.queues[k]!.shift() ?? takenOver(mine);
+        if (!slab) break;
         try {
           const draw = await printStubbornly(k, mine, slab);
           if (mine !== batch) continue;
-          if (mine.stage === 'first') mine.waiting.push(draw);
-          else draw();
+          mine.waiting.push(draw);
+          if (mine.stage === 'settled') drawSome(mine);
           if (--mine.left === 0) finish();
         } catch (error) {
           if (mine === batch) fail(error);
@@ -173,7 +203,7 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
   function finish(): void {
     const done = batch!;
     batch = null;
-    for (const draw of done.waiting) draw();
+    drawWaiting(done);
     onShown?.(done.stage, done.asked);
     if (done.stage === 'settled' && !next) unsettled = false;
     if (done.stage === 'first') coarse = nextCoarse(coarse, clock.now() - done.begun);
