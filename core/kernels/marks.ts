@@ -9,6 +9,16 @@
 /** One pixel in the units of places. */
 const ONE: i32 = 256;
 
+/** Adds a piece of an edge, `height` high, that runs from x0 to x1 within a pixel. */
+// @ts-ignore: decorator
+@inline
+function addPiece(row: usize, pixel: i32, height: i32, x0: i32, x1: i32): void {
+  const at = row + ((<usize>pixel) << 2);
+  const within = height * (x0 + x1 - (pixel << 9));
+  store<i32>(at, load<i32>(at) + height * 2 * ONE - within);
+  store<i32>(at, load<i32>(at, 4) + within, 4);
+}
+
 /** Adds an edge from (x0, y0) to (x1, y1) within one row of pixels; y in 0..256 from the top of the row. */
 // @ts-ignore: decorator
 @inline
@@ -24,16 +34,21 @@ function addInRow(row: usize, width: i32, x0: i32, y0: i32, x1: i32, y1: i32): v
     return;
   }
   if (first == last) {
-    const at = row + ((<usize>first) << 2);
-    const within = h * ((x0 & 255) + (x1 & 255));
-    store<i32>(at, load<i32>(at) + h * 2 * ONE - within);
-    store<i32>(at, load<i32>(at, 4) + within, 4);
+    addPiece(row, first, h, x0, x1);
     return;
   }
-  // Pixel by pixel: the height of each piece is the difference of rounded heights, so that they sum to the whole.
+  // The height of the piece in each pixel is the difference of rounded heights, so that they sum to the whole.
   const step = x1 > x0 ? 1 : -1;
   // Products stay below 2^53, so that f64 divides them exactly enough to be cut to the same whole number.
   const run = <f64>(x1 - x0);
+  if (first + step == last && min(first, last) >= 0 && max(first, last) < width) {
+    // Two pixels, as most edges of small marks have.
+    const border = max(first, last) << 8;
+    const piece = <i32>((<f64>h * <f64>(border - x0)) / run);
+    addPiece(row, first, piece, x0, border);
+    addPiece(row, last, h - piece, border, x1);
+    return;
+  }
   let x = x0;
   let done = 0;
   while (true) {
@@ -42,13 +57,7 @@ function addInRow(row: usize, width: i32, x0: i32, y0: i32, x1: i32, y1: i32): v
     const piece = to - done;
     if (piece != 0) {
       if (first < 0) store<i32>(row, load<i32>(row) + piece * 2 * ONE);
-      else if (first < width) {
-        const left = first << 8;
-        const at = row + ((<usize>first) << 2);
-        const within = piece * (x - left + end - left);
-        store<i32>(at, load<i32>(at) + piece * 2 * ONE - within);
-        store<i32>(at, load<i32>(at, 4) + within, 4);
-      }
+      else if (first < width) addPiece(row, first, piece, x, end);
     }
     if (first == last) break;
     done = to;
@@ -58,6 +67,8 @@ function addInRow(row: usize, width: i32, x0: i32, y0: i32, x1: i32, y1: i32): v
 }
 
 /** Adds an edge to every step-th row of an accumulator of `height` rows of pixels; places from its left and top. */
+// @ts-ignore: decorator
+@inline
 function addEdge(rows: usize, width: i32, height: i32, step: i32, ax: i32, ay: i32, bx: i32, by: i32): void {
   if (ay == by) return;
   const downwards = ay < by;
@@ -70,20 +81,24 @@ function addEdge(rows: usize, width: i32, height: i32, step: i32, ax: i32, ay: i
   const rise = <f64>(y1 - y0);
   const run = <f64>(x1 - x0);
   let row = y0 < 0 ? 0 : y0 >> 8;
-  const over = row % step;
-  if (over != 0) row += step - over;
+  let at = rows;
+  if (step == 1) at += stride * <usize>row;
+  else {
+    const over = row % step;
+    if (over != 0) row += step - over;
+    at += stride * <usize>(row / step);
+  }
   const end = min(height, (y1 + 255) >> 8);
   // Where the last row ended the next one begins.
   let next = x0;
   let ended = y0;
-  for (; row < end; row += step) {
+  for (; row < end; row += step, at += stride) {
     const top = max(y0, row << 8);
     const bottom = min(y1, (row + 1) << 8);
     const from = top == ended ? next : x0 + <i32>((run * <f64>(top - y0)) / rise);
     const to = bottom == y1 ? x1 : x0 + <i32>((run * <f64>(bottom - y0)) / rise);
     next = to;
     ended = bottom;
-    const at = rows + stride * <usize>(row / step);
     const a = top - (row << 8);
     const b = bottom - (row << 8);
     if (downwards) addInRow(at, width, from, a, to, b);
@@ -110,9 +125,9 @@ export function addMarks(
     const e = load<f64>(marks, 32);
     const f = load<f64>(marks, 40);
     marks += 48;
-    // An outline to the right of the area or between its rows changes nothing; one to the left of it changes whole rows.
+    // An outline beside the area or between its rows changes nothing: what edges to the left of it add sums up to nothing.
     const wide = reach * Math.sqrt(a * a + c * c) + 1;
-    if (e - wide > <f64>(left + width)) continue;
+    if (e - wide > <f64>(left + width) || e + wide < <f64>left) continue;
     const high = reach * Math.sqrt(b * b + d * d) + 1;
     const first = max(0, <i32>Math.ceil((f - high - <f64>(top + 1)) / <f64>step)) * step;
     if (first >= height || <f64>(top + first) > f + high) continue;
@@ -137,8 +152,9 @@ export function addMarks(
         const at = places + ((<usize>k) << 3);
         const to = places + ((<usize>(k + 1 == end ? from : k + 1)) << 3);
         // Mirrored outlines run the other way round.
-        if (turned) addEdge(rows, width, height, step, load<i32>(to), load<i32>(to, 4), load<i32>(at), load<i32>(at, 4));
-        else addEdge(rows, width, height, step, load<i32>(at), load<i32>(at, 4), load<i32>(to), load<i32>(to, 4));
+        const one = turned ? to : at;
+        const two = turned ? at : to;
+        addEdge(rows, width, height, step, load<i32>(one), load<i32>(one, 4), load<i32>(two), load<i32>(two, 4));
       }
       from = end;
     }
@@ -181,6 +197,8 @@ export function addRoughCircles(
     const high = radius * Math.sqrt(square);
     const first = max(0, <i32>Math.ceil((f - high) / <f64>step)) * step;
     if (first >= height || <f64>first >= f + high) continue;
+    const across = radius * Math.sqrt(a * a + c * c) + 1;
+    if (e - across > <f64>width || e + across < 0) continue;
     // An ellipse: the middle of its rows moves along a line, and their width is that of a circle, scaled.
     const slant = (a * b + c * d) / square;
     const wide = Math.abs(a * d - b * c) / square;

@@ -102,8 +102,8 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     return made;
   }
 
-  function sumsOf(site: Site, step: number): Sums {
-    const rows = rowsRead(step);
+  /** Sums of a site's cell over all blocks that it reaches into, written to `sums`. */
+  function sumSite(site: Site, blockAt: (bx: number, by: number) => Block, sums: Float64Array): Sums {
     const { cell } = site;
     let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
     for (let k = 0; k < cell.length; k += 2) {
@@ -112,18 +112,34 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
       if (cell[k + 1]! < top) top = cell[k + 1]!;
       if (cell[k + 1]! > bottom) bottom = cell[k + 1]!;
     }
-    const sums = new Float64Array(each);
+    sums.fill(0);
     const id = siteId(site);
     const lastX = Math.floor((Math.min(sheet.width, right) - 1e-9) / BLOCK_WIDTH);
     const lastY = Math.floor((Math.min(sheet.height, bottom) - 1e-9) / BLOCK_HEIGHT);
     for (let by = Math.max(0, Math.floor(top / BLOCK_HEIGHT)); by <= lastY; by++) {
       for (let bx = Math.max(0, Math.floor(left / BLOCK_WIDTH)); bx <= lastX; bx++) {
-        const block = sumBlock(bx, by, rows);
+        const block = blockAt(bx, by);
         const index = block.cells.index.get(id);
         if (index !== undefined) for (let k = 0; k < each; k++) sums[k]! += block.sums[each * index + k]!;
       }
     }
     return sums;
+  }
+
+  function sumsOf(site: Site, step: number): Sums {
+    const rows = rowsRead(step);
+    return sumSite(site, (bx, by) => sumBlock(bx, by, rows), new Float64Array(each));
+  }
+
+  /** The same as `sumBlock` of every row, where one block and those around it are asked for again and again. */
+  function blocksAround(bx: number, by: number): (x: number, y: number) => Block {
+    const around: Block[] = [];
+    return (x, y) => {
+      const [right, down] = [x - bx + 1, y - by + 1];
+      if (right < 0 || right > 2 || down < 0 || down > 2) return sumBlock(x, y, 1);
+      around[3 * down + right] ??= sumBlock(x, y, 1);
+      return around[3 * down + right]!;
+    };
   }
 
   /** Every how many rows cells are read, where a look is taken at every step-th. */
@@ -172,10 +188,11 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     }
     const { cells, sums } = sumBlock(bx, by, 1);
     const { sites } = cells.cells;
+    const blockAt = blocksAround(bx, by);
     for (let k = 0; k < sites.length; k++) {
       if (cells.whose[k] === ELSEWHERE) continue;
       // A cell that reaches into other blocks is summed there too.
-      visit(sites[k]!, cells.whose[k] === WHOLE ? ownOf(sums, k * each) : sumsOf(sites[k]!, 1));
+      visit(sites[k]!, cells.whose[k] === WHOLE ? ownOf(sums, k * each) : sumSite(sites[k]!, blockAt, own));
     }
   }
 

@@ -39,16 +39,19 @@ export function laidBlocks(sums: CellSums, laying: Laying, rough: boolean): Laid
 
   function makeBlock(bx: number, by: number): readonly Group[] {
     const groups = new Map<Outline, { readonly unit: UnitOutline; readonly matrices: number[] }>();
+    // Most marks take the outline of the one before them.
+    let last: Outline | null = null;
+    let matrices: number[] = [];
     sums.inBlock(bx, by, rough, (site, own) => {
       if (!laying.lay(site, own, laid)) return;
       const unit = laid.unit!;
       const outline = rough ? unit.outline : drawnOutline(unit, laid.width);
-      let group = groups.get(outline);
-      if (!group) {
-        group = { unit, matrices: [] };
-        groups.set(outline, group);
+      if (outline !== last) {
+        matrices = groups.get(outline)?.matrices ?? [];
+        groups.set(outline, { unit, matrices });
+        last = outline;
       }
-      for (let n = 0; n < 6; n++) group.matrices.push(laid.matrix[n]!);
+      for (let n = 0; n < 6; n++) matrices.push(laid.matrix[n]!);
     });
     return [...groups].map(([outline, { unit, matrices }]) => ({
       outline,

@@ -155,6 +155,8 @@ export function markOutlines(s: MarkSettings, pixels: number): MarkOutlines {
   const changes = morph !== null || (treatments.length > 0 && s.edgesByTone);
   const ragged = s.ragged > 0;
   const known = new Map<string, UnitOutline>();
+  // Most marks take the outline of the one before them.
+  let last = { name: '', step: -1, variant: -1, made: EMPTY };
 
   function make(base: Outline, name: string, step: number, variant: number): UnitOutline {
     const tone = step / (TONE_STEPS - 1);
@@ -172,12 +174,14 @@ export function markOutlines(s: MarkSettings, pixels: number): MarkOutlines {
   }
 
   function kept(base: Outline, name: string, step: number, variant: number): UnitOutline {
+    if (last.step === step && last.variant === variant && last.name === name) return last.made;
     const key = `${name} ${step} ${variant}`;
     let made = known.get(key);
     if (!made) {
       made = base.length === 0 ? EMPTY : make(base, name, step, variant);
       known.set(key, made);
     }
+    last = { name, step, variant, made };
     return made;
   }
 

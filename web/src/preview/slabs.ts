@@ -37,7 +37,7 @@ export function drawnView({ view, stage }: Request, coarse: number): View {
 
 /** Display rows in a slab: few enough to give way soon to something newer. A row of outlines takes longer than one of dots. */
 const SLAB_ROWS = 128;
-const OUTLINE_ROWS = 24;
+const OUTLINE_ROWS = 48;
 
 /**
  * The slabs of a view for each worker. Below scale 1 every worker has its own part of the display,
