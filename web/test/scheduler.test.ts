@@ -266,21 +266,3 @@ test('slabs that lie over a first picture are drawn a few at a time', async () =
   await s.answerAll();
   expect([settled() > 4, s.stages.at(-1), s.busy()]).toEqual([true, 'settled', false]);
 });
-
-test('a worker that is done takes over the last slabs of one that has many left', async () => {
-  const s = setUp(2);
-  s.show(named('a'), { scale: 0.6, originX: 0, originY: 0, width: 900, height: 1200 }, 'moved');
-  const rows: number[] = [];
-  const ask = s.asked[1]!;
-  while (ask.length > 0) {
-    rows.push(ask[0]!.slab.first);
-    ask.shift()!.answer();
-    await tick();
-  }
-  // The first worker still holds its first slab and the one that follows.
-  expect(s.asked[0]!.map(({ slab }) => slab.first)).toEqual([0]);
-  expect(rows).toHaveLength(new Set(rows).size);
-  expect(rows.at(-1)).toBeLessThan(rows[0]!);
-  await s.answerAll();
-  expect([s.stages.at(-1), s.busy()]).toEqual(['settled', false]);
-});

@@ -11,12 +11,11 @@ import { packCells, type PackedCells } from './sum-cells.ts';
 /** Blocks of pixels in which tones are read: the same as the interface prints in, so that light is read once for both. */
 export const BLOCK_WIDTH = 512;
 export const BLOCK_HEIGHT = 256;
+/** Marks are laid strip by strip of a block, so that few are laid beside what is printed. */
+export const STRIP_HEIGHT = 64;
 /** Bytes of cells that are kept for a lattice that was asked for more than once, and of a site, nearly. */
 const MOST_BYTES = 48e6;
 const SITE_BYTES = 250;
-
-/** Whose a cell is: of another block, of its own and its neighbours, or of its own alone. */
-export const [ELSEWHERE, SHARED, WHOLE] = [0, 1, 2] as const;
 
 /** The cells that reach into a block of the sheet: all that does not change while the lattice stays. */
 export interface BlockCells {
@@ -24,8 +23,10 @@ export interface BlockCells {
   /** The part of the sheet in the block. */
   readonly area: Area;
   readonly spans: CellSpans;
-  /** ELSEWHERE, SHARED or WHOLE, by cell. */
-  readonly whose: Uint8Array;
+  /** By strip the cells whose sites lie there, by their index. */
+  readonly strips: readonly (readonly number[])[];
+  /** Whether a cell lies in the block alone, by its index. */
+  readonly whole: Uint8Array;
   /** Which cell has the site of an id. */
   readonly index: ReadonlyMap<number, number>;
 }
@@ -84,14 +85,17 @@ export function blockCells(kernels: Kernels, lattice: MarkLattice, sheet: Size, 
   function make(bx: number, by: number, grown: number, step: number): BlockCells {
     const cells = packCells(lattice.sitesIn(blockBox(bx, by, grown)));
     const own = blockBox(bx, by, 0);
-    const whose = new Uint8Array(cells.sites.length);
+    const whole = new Uint8Array(cells.sites.length);
+    const strips = Array.from({ length: BLOCK_HEIGHT / STRIP_HEIGHT }, (): number[] => []);
     const index = new Map<number, number>();
     cells.sites.forEach((site, k) => {
       index.set(siteId(site), k);
-      if (isSiteIn(bx, by, site)) whose[k] = isInside(site.cell, own) ? WHOLE : SHARED;
+      if (!isSiteIn(bx, by, site)) return;
+      strips[Math.floor((site.y - own.top) / STRIP_HEIGHT)]!.push(k);
+      whole[k] = isInside(site.cell, own) ? 1 : 0;
     });
     const area = blockArea(bx, by, step, sheet);
-    return { cells, area, spans: cellSpans(kernels, cells, area), whose, index };
+    return { cells, area, spans: cellSpans(kernels, cells, area), strips, whole, index };
   }
   if (!again) return make;
   const kept = keptOf(lattice);

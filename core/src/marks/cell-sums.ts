@@ -9,10 +9,9 @@ import {
   blockBox,
   blockCells,
   bytesOfCells,
-  ELSEWHERE,
   isOnSheet,
   isSiteIn,
-  WHOLE,
+  STRIP_HEIGHT,
 } from './block-cells.ts';
 import { cellSpans, type CellSpans, sumCodes } from './cell-spans.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
@@ -23,6 +22,8 @@ import { lengthOfSums, packCells, type PackedCells, sumCells, type Sums } from '
 const MOST_BYTES = 48e6;
 /** Values that are read at once, at most. */
 const MOST_AT_ONCE = 12e6;
+/** Strips of a block. */
+const STRIPS = BLOCK_HEIGHT / STRIP_HEIGHT;
 /** Rows of a cell that a first, coarser look reads at least. */
 const FEWEST_ROWS = 2;
 
@@ -66,10 +67,12 @@ export interface CellSums {
    */
   under(box: Box, cells: PackedCells, rough: boolean): Float64Array | null;
   /**
-   * Visits the cells whose sites lie in a block of the sheet, of every row or for a first look (`rough`) a few of them. The
-   * sums are valid until the next cell.
+   * Visits the cells whose sites lie in a block of the sheet, from a few rows of each for a first look. The sums are valid
+   * until the next cell.
    */
-  inBlock(bx: number, by: number, rough: boolean, visit: (site: Site, sums: Sums) => void): void;
+  roughlyInBlock(bx: number, by: number, visit: (site: Site, sums: Sums) => void): void;
+  /** The same of one strip of a block, strips counted from the top of the sheet, from every row. */
+  inStrip(bx: number, strip: number, visit: (site: Site, sums: Sums) => void): void;
   forget(): void;
 }
 
@@ -164,7 +167,6 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     return own;
   }
 
-  /** The same from a few rows, and off the sheet. */
   function roughlyInBlock(bx: number, by: number, visit: (site: Site, sums: Sums) => void): void {
     const onSheet = isOnSheet(bx, by, sheet) ? cellsIn(bx, by, 0, rowsRead(sheet.height)) : null;
     const box = blockBox(bx, by, 0);
@@ -177,24 +179,22 @@ export function cellSums({ kernels, lattice, again, sheet, planes, moments, high
     }
   }
 
-  function inBlock(bx: number, by: number, rough: boolean, visit: (site: Site, sums: Sums) => void): void {
-    if (rough) {
-      roughlyInBlock(bx, by, visit);
-      return;
-    }
+  function inStrip(bx: number, strip: number, visit: (site: Site, sums: Sums) => void): void {
+    const by = Math.floor(strip / STRIPS);
     if (!isOnSheet(bx, by, sheet)) {
-      for (const site of lattice.sitesIn(blockBox(bx, by, 0))) if (isSiteIn(bx, by, site)) visit(site, sumsOf(site, 1));
+      const box = { ...blockBox(bx, by, 0), top: strip * STRIP_HEIGHT, bottom: (strip + 1) * STRIP_HEIGHT };
+      const isHere = (site: Site) => isSiteIn(bx, by, site) && Math.floor(site.y / STRIP_HEIGHT) === strip;
+      for (const site of lattice.sitesIn(box)) if (isHere(site)) visit(site, sumsOf(site, 1));
       return;
     }
     const { cells, sums } = sumBlock(bx, by, 1);
     const { sites } = cells.cells;
     const blockAt = blocksAround(bx, by);
-    for (let k = 0; k < sites.length; k++) {
-      if (cells.whose[k] === ELSEWHERE) continue;
+    for (const k of cells.strips[strip - by * STRIPS]!) {
       // A cell that reaches into other blocks is summed there too.
-      visit(sites[k]!, cells.whose[k] === WHOLE ? ownOf(sums, k * each) : sumSite(sites[k]!, blockAt, own));
+      visit(sites[k]!, cells.whole[k] ? ownOf(sums, k * each) : sumSite(sites[k]!, blockAt, own));
     }
   }
 
-  return { of: sumsOf, under, inBlock, forget: () => blocks.clear() };
+  return { of: sumsOf, under, roughlyInBlock, inStrip, forget: () => blocks.clear() };
 }

@@ -1,9 +1,11 @@
 import { byteCache, remember } from '../memory/cache.ts';
-import { BLOCK_HEIGHT, BLOCK_WIDTH } from './block-cells.ts';
+import { BLOCK_HEIGHT, BLOCK_WIDTH, STRIP_HEIGHT } from './block-cells.ts';
 import type { CellSums } from './cell-sums.ts';
 import { emptyLaid, type Laying } from './laying.ts';
+import type { Site } from './lattices/kind.ts';
 import type { Box, Outline } from './outline.ts';
 import { drawnOutline, type UnitOutline } from './shape-of.ts';
+import type { Sums } from './sum-cells.ts';
 
 /** Where marks of one outline are laid: matrices a b c d e f, one after the other. */
 export interface LaidOutline {
@@ -12,7 +14,7 @@ export interface LaidOutline {
   readonly matrices: readonly Float64Array[];
 }
 
-/** The marks of one outline whose sites lie in a block. */
+/** The marks of one outline whose sites lie in a block or a strip. */
 interface Group {
   readonly outline: Outline;
   readonly unit: UnitOutline;
@@ -30,19 +32,23 @@ export interface LaidBlocks {
   forget(): void;
 }
 
-/** Lays marks block by block. `rough`: from a few rows of each cell, for a first look. */
+/**
+ * Lays marks strip by strip, or for a first look (`rough`) block by block from a few rows of each cell. No more are laid
+ * beside a box than may reach into it, nearly: each needs the sums of its cell.
+ */
 export function laidBlocks(sums: CellSums, laying: Laying, rough: boolean): LaidBlocks {
+  const height = rough ? BLOCK_HEIGHT : STRIP_HEIGHT;
   const blocks = byteCache<readonly Group[]>(MOST_BYTES, (groups) =>
     groups.reduce((sum, { matrices }) => sum + GROUP_BYTES + matrices.byteLength, GROUP_BYTES),
   );
   const laid = emptyLaid();
 
-  function makeBlock(bx: number, by: number): readonly Group[] {
+  function layAt(bx: number, row: number): readonly Group[] {
     const groups = new Map<Outline, { readonly unit: UnitOutline; readonly matrices: number[] }>();
     // Most marks take the outline of the one before them.
     let last: Outline | null = null;
     let matrices: number[] = [];
-    sums.inBlock(bx, by, rough, (site, own) => {
+    const visit = (site: Site, own: Sums) => {
       if (!laying.lay(site, own, laid)) return;
       const unit = laid.unit!;
       const outline = rough ? unit.outline : drawnOutline(unit, laid.width);
@@ -52,7 +58,9 @@ export function laidBlocks(sums: CellSums, laying: Laying, rough: boolean): Laid
         last = outline;
       }
       for (let n = 0; n < 6; n++) matrices.push(laid.matrix[n]!);
-    });
+    };
+    if (rough) sums.roughlyInBlock(bx, row, visit);
+    else sums.inStrip(bx, row, visit);
     return [...groups].map(([outline, { unit, matrices }]) => ({
       outline,
       unit,
@@ -64,9 +72,9 @@ export function laidBlocks(sums: CellSums, laying: Laying, rough: boolean): Laid
     near({ left, top, right, bottom }) {
       const { reach } = laying;
       const all = new Map<Outline, LaidOutline & { readonly matrices: Float64Array[] }>();
-      for (let by = Math.floor((top - reach) / BLOCK_HEIGHT); by * BLOCK_HEIGHT < bottom + reach; by++) {
+      for (let row = Math.floor((top - reach) / height); row * height < bottom + reach; row++) {
         for (let bx = Math.floor((left - reach) / BLOCK_WIDTH); bx * BLOCK_WIDTH < right + reach; bx++) {
-          for (const { outline, unit, matrices } of remember(blocks, `${bx} ${by}`, () => makeBlock(bx, by))) {
+          for (const { outline, unit, matrices } of remember(blocks, `${bx} ${row}`, () => layAt(bx, row))) {
             const same = all.get(outline);
             if (same) same.matrices.push(matrices);
             else all.set(outline, { outline, unit, matrices: [matrices] });

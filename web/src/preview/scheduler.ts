@@ -67,8 +67,6 @@ const PREPARE_AFTER = 12;
 const WARM_AFTER = 150;
 /** Milliseconds between two times at which slabs are drawn over a first picture: the display takes time from those who print. */
 const DRAW_EVERY = 150;
-/** A worker that is done takes a slab over from one that has so many left. */
-const WORTH_TAKING = 2;
 /** How often the work on a slab is tried. */
 const TRIES = 2;
 
@@ -146,20 +144,12 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
     drawWaiting(settling);
   }
 
-  /** The last slab of a settled picture that another worker has no time for soon. It lacks what that one has cached. */
-  function takenOver({ stage, view, queues }: Batch): Slab | undefined {
-    if (stage === 'first' || view.scale >= 1) return undefined;
-    const longest = queues.reduce((most, queue) => (queue.length > most.length ? queue : most));
-    return longest.length >= WORTH_TAKING ? longest.pop() : undefined;
-  }
-
   async function work(k: number): Promise<void> {
     if (working[k]) return;
     working[k] = true;
     try {
-      for (let mine = batch; mine; mine = batch) {
-        const slab = mine.queues[k]!.shift() ?? takenOver(mine);
-        if (!slab) break;
+      for (let mine = batch; mine && mine.queues[k]!.length > 0; mine = batch) {
+        const slab = mine.queues[k]!.shift()!;
         try {
           const draw = await printStubbornly(k, mine, slab);
           if (mine !== batch) continue;
