@@ -1,4 +1,4 @@
-import { createJob, fillOf, type Job, withFill } from '@chromatype/core';
+import { createJob, type Job } from '@chromatype/core';
 import type { Slab } from '../src/engine/slab.ts';
 import {
   createScheduler,
@@ -265,20 +265,4 @@ test('slabs that lie over a first picture are drawn a few at a time', async () =
   expect(settled()).toBe(3);
   await s.answerAll();
   expect([settled() > 4, s.stages.at(-1), s.busy()]).toEqual([true, 'settled', false]);
-});
-
-test('outlines are not prepared by another thread, which would only slow their workers down', async () => {
-  const [pass] = job.passes;
-  const marks = withFill(pass!, { screen: { ...fillOf(pass!).screen, family: 'marks' } });
-  for (const [passes, prepared] of [
-    [job.passes, ['a']],
-    [[marks], []],
-  ] as const) {
-    const s = setUp();
-    s.show({ ...named('a'), passes }, view, 'dragging');
-    await s.answerAll();
-    s.clock.pass(12);
-    expect(s.prepared).toEqual(prepared);
-    s.close();
-  }
 });

@@ -44,7 +44,7 @@ export const isOnSheet = (bx: number, by: number, { width, height }: Size): bool
   bx >= 0 && by >= 0 && bx * BLOCK_WIDTH < width && by * BLOCK_HEIGHT < height;
 
 /** The part of the sheet in a block, every step-th row of it. */
-export function blockArea(bx: number, by: number, step: number, sheet: Size): Area {
+function blockArea(bx: number, by: number, step: number, sheet: Size): Area {
   const [x, y] = [bx * BLOCK_WIDTH, by * BLOCK_HEIGHT];
   const width = Math.min(BLOCK_WIDTH, sheet.width - x);
   const height = Math.min(BLOCK_HEIGHT, sheet.height - y);

@@ -1,4 +1,5 @@
 import {
+  anyOutlines,
   type Area,
   byteCache,
   byteOfLight,
@@ -185,7 +186,12 @@ export class SheetEngine {
    */
   prepare(job: Job, what: 'tables' | 'screens'): void {
     if (what === 'tables') prepareTables(this.env, job);
-    else for (const pass of printingPasses(job)) this.plan(job, pass, false).prepare();
+    else for (const pass of printingPasses(job)) this.prepareScreens(job, pass);
+  }
+
+  /** Compiles the screens of a pass. Outlines have none, and another thread at work only slows down those who lay them. */
+  private prepareScreens(job: Job, pass: Pass): void {
+    if (!anyOutlines({ ...job, passes: [pass] })) this.plan(job, pass, false).prepare();
   }
 
   /** Takes a plate that was made as a whole. */

@@ -1,4 +1,4 @@
-import { anyOutlines, type Job } from '@chromatype/core';
+import type { Job } from '@chromatype/core';
 import type { ExactPixels, Slab } from '../engine/slab.ts';
 import type { View } from '../engine/view.ts';
 import {
@@ -175,9 +175,7 @@ export function createScheduler(parts: SchedulerParts): Scheduler {
     const settle = () => begin({ ...first, stage: 'settled' });
     if (first.asking === 'changed') settle();
     else if (first.asking === 'dragging') {
-      const stops = [clock.after(SETTLE_AFTER, settle)];
-      // Outlines have no screen to compile, and another thread at work would only slow their workers down.
-      if (!anyOutlines(first.job)) stops.push(clock.after(PREPARE_AFTER, () => prepare?.(first.job)));
+      const stops = [clock.after(PREPARE_AFTER, () => prepare?.(first.job)), clock.after(SETTLE_AFTER, settle)];
       stopTimer = () => {
         for (const stop of stops) stop();
       };
