@@ -56,6 +56,26 @@ test('a palette is opened from a file, edited, printed and saved; the sheet has 
   await expect(page.getByLabel(/^Colour \d of the palette/)).toHaveCount(6);
 });
 
+test('a first look is never called settled, not even at the moment when its whole plate is there', async ({ page }) => {
+  await photoJob(page);
+  await family(page, 'Grain');
+  await saved(page);
+  await settled(page);
+  const stages = await page.evaluateHandle(() => {
+    const seen: string[] = [];
+    const sheet = document.querySelector('[data-testid="sheet"]')!;
+    new MutationObserver(() => seen.push(sheet.getAttribute('data-stage')!)).observe(sheet, { attributes: true });
+    return seen;
+  });
+  await openStation(page, 'Screen');
+  await page.getByRole('combobox', { name: 'Prints' }).selectOption('palette');
+  await saved(page);
+  await settled(page);
+  const seen = await stages.jsonValue();
+  expect(seen).toContain('first');
+  expect(seen.filter((stage) => stage === 'settled')).toHaveLength(1);
+});
+
 test('direct search shows its progress, is cancelled and taken up again', async ({ page }) => {
   await photoJob(page);
   await family(page, 'Grain');

@@ -45,12 +45,26 @@ export async function besideExport(page: Page): Promise<{ different: number; col
   const top = view.centre.y - view.height / 2;
   const colours = new Set<number>();
   let different = 0;
+  const box = { left: Infinity, top: Infinity, right: -1, bottom: -1 };
   for (let y = 0; y < view.height; y++) {
     for (let x = 0; x < view.width; x++) {
       const [a, b] = [(y * view.width + x) * 4, ((y + top) * info.width + x + left) * 3];
-      for (let c = 0; c < 3; c++) if (view.pixels[a + c] !== data[b + c]) different++;
+      for (let c = 0; c < 3; c++) {
+        if (view.pixels[a + c] === data[b + c]) continue;
+        different++;
+        box.left = Math.min(box.left, x);
+        box.right = Math.max(box.right, x);
+        box.top = Math.min(box.top, y);
+        box.bottom = Math.max(box.bottom, y);
+      }
       colours.add((data[b]! << 16) | (data[b + 1]! << 8) | data[b + 2]!);
     }
+  }
+  if (different > 0) {
+    const later = await seen(page);
+    const moved = later.pixels.length !== view.pixels.length || !later.pixels.equals(view.pixels);
+    // A log is all that is left of a run elsewhere: it says where the two differ, and whether the sheet changed since.
+    console.log({ ...view, base64: '', pixels: 0 }, { sheet: [info.width, info.height], different, box, moved });
   }
   return { different, colours: colours.size };
 }

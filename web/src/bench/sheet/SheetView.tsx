@@ -1,5 +1,5 @@
 import { fillOf, type Job, type Pass, screenTraits, sheetPixels } from '@chromatype/core';
-import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { firstLookOf, neededPictures } from '../../engine/first-look.ts';
@@ -136,9 +136,9 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
     before.current = { job, press };
   }, [job, view, ready, copies]);
 
-  // A plate that was made as a whole takes the place of its first look.
+  // A plate that was made as a whole takes the place of its first look, before the first look is called settled.
   // biome-ignore lint/correctness/useExhaustiveDependencies: other changes are shown above
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (view && ready && wholes.there) preview.current?.show(job, view, 'moved', press);
   }, [wholes.there]);
 
