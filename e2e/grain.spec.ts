@@ -76,6 +76,18 @@ test('a first look is never called settled, not even at the moment when its whol
   expect(seen.filter((stage) => stage === 'settled')).toHaveLength(1);
 });
 
+test('a picture is no longer called settled as soon as another view of it is asked for', async ({ page }) => {
+  await photoJob(page);
+  const stage = await page.getByRole('button', { name: '1:1' }).evaluate(async (button: HTMLElement) => {
+    button.click();
+    // All that the page does before it turns to anything else, such as the question of a test.
+    for (let k = 0; k < 50; k++) await Promise.resolve();
+    return document.querySelector('[data-testid="sheet"]')!.getAttribute('data-stage');
+  });
+  expect(stage).toBe('working');
+  await settled(page);
+});
+
 test('direct search shows its progress, is cancelled and taken up again', async ({ page }) => {
   await photoJob(page);
   await family(page, 'Grain');

@@ -1,5 +1,5 @@
 import { fillOf, type Job, type Pass, screenTraits, sheetPixels } from '@chromatype/core';
-import { type KeyboardEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { type KeyboardEvent, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { enginePool } from '../../engine/pool.ts';
 import { firstLookOf, neededPictures } from '../../engine/first-look.ts';
@@ -36,6 +36,22 @@ const allLoaded = (job: Job): boolean =>
 /** Why a changed job is printed again. */
 const askingFor = (dragging: boolean): Asking => (dragging ? 'dragging' : 'changed');
 
+/** A job in a view, as it prints or (`press`) as it may come off the press. */
+interface Asked {
+  readonly job: Job;
+  readonly view: View;
+  readonly press: boolean;
+}
+
+const sameAsked = (a: Asked | null, b: Asked): boolean =>
+  a !== null && a.job === b.job && a.view === b.view && a.press === b.press;
+
+/** What the preview reported last, and of what. */
+interface Reported {
+  readonly stage: ShownStage;
+  readonly of: Asked;
+}
+
 interface Props {
   readonly job: Job;
   /** The chosen pass with its chosen fill alone. */
@@ -51,7 +67,13 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
-  const [stage, setStage] = useState<ShownStage>('working');
+  const [reported, setReported] = useState<Reported | null>(null);
+  /** What the preview was asked for last. */
+  const asked = useRef<Asked | null>(null);
+  const ask = useCallback((next: Asked, asking: Asking) => {
+    asked.current = next;
+    preview.current?.show(next.job, next.view, asking, next.press);
+  }, []);
   const view = useView((s) => s.view);
   const ready = usePictures((s) => neededPictures(job).every((hash) => s.byHash[hash]?.state === 'ready'));
   const lost = usePictures((s) => neededPictures(job).some((hash) => s.byHash[hash]?.state === 'failed'));
@@ -71,7 +93,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
   useEffect(() => setSheetSize(sheetPixels(job.sheet)), [job.sheet]);
 
   useEffect(() => {
-    const made = createPreview(canvas.current!, setStage);
+    const made = createPreview(canvas.current!, (stage) => setReported({ stage, of: asked.current! }));
     preview.current = made;
     return () => made.close();
   }, []);
@@ -88,7 +110,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
     return () => watcher.disconnect();
   }, []);
 
-  const shown = useRef<{ readonly job: Job; readonly view: View } | null>(null);
+  const shown = useRef<Asked | null>(null);
   const wholes = useWholes(job, ready);
 
   // A changed job goes to the workers at once; the rest of the interface is drawn while they print.
@@ -98,10 +120,10 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
         const at = useView.getState().view;
         if (!now.job || now.job === before.job || now.job.sheet !== before.job?.sheet || !at || !allLoaded(now.job))
           return;
-        shown.current = { job: now.job, view: at };
-        preview.current?.show(now.job, at, askingFor(now.dragging), useLooks.getState().press);
+        shown.current = { job: now.job, view: at, press: useLooks.getState().press };
+        ask(shown.current, askingFor(now.dragging));
       }),
-    [],
+    [ask],
   );
 
   // The same job in another view moves what is shown; anything else is a change.
@@ -110,13 +132,13 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
     if (!view || !ready) return;
     // In a drag the workers may have something newer already.
     if (useOpenJob.getState().job !== job) return;
-    const known = shown.current?.job === job && shown.current.view === view;
+    const known = sameAsked(shown.current, { job, view, press });
     shown.current = null;
     const moved = before.current?.job === job && before.current.press === press;
     before.current = { job, press };
     if (known) return;
-    preview.current?.show(job, view, moved ? 'moved' : askingFor(useOpenJob.getState().dragging), press);
-  }, [job, view, ready, press]);
+    ask({ job, view, press }, moved ? 'moved' : askingFor(useOpenJob.getState().dragging));
+  }, [job, view, ready, press, ask]);
 
   // What can be made without pixels is made while they are on their way.
   const id = useOpenJob((s) => s.id);
@@ -131,7 +153,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
   useEffect(() => {
     const look = view && !ready ? firstLookOf(job) : null;
     if (!look) return;
-    preview.current?.show(look, view!, 'look', press);
+    ask({ job: look, view: view!, press }, 'look');
     // Its settled picture comes next, without another first one.
     before.current = { job, press };
   }, [job, view, ready, copies]);
@@ -139,9 +161,11 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
   // A plate that was made as a whole takes the place of its first look, before the first look is called settled.
   // biome-ignore lint/correctness/useExhaustiveDependencies: other changes are shown above
   useLayoutEffect(() => {
-    if (view && ready && wholes.there) preview.current?.show(job, view, 'moved', press);
+    if (view && ready && wholes.there) ask({ job, view, press }, 'moved');
   }, [wholes.there]);
 
+  // What was reported of another job or view says nothing of this one, which is asked for a moment later.
+  const stage = view && reported && sameAsked(reported.of, { job, view, press }) ? reported.stage : 'working';
   const shownStage = !ready ? 'loading' : wholes.stage !== 'done' && stage === 'settled' ? 'first' : stage;
 
   function onKey(event: KeyboardEvent): void {
@@ -203,7 +227,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
       )}
       {!viewOnly && view && pass && ready && <OnSheet job={job} pass={pass} whole={chosen ?? pass} view={view} />}
       {ready && stage !== 'failed' && <WholePlates job={job} />}
-      {view && stage === 'failed' && <PrintFailed onAgain={() => preview.current?.show(job, view, 'changed', press)} />}
+      {view && stage === 'failed' && <PrintFailed onAgain={() => ask({ job, view, press }, 'changed')} />}
       {!viewOnly && pass && isEmpty(job) && <StartHere job={job} pass={pass} />}
       <LookBar />
       <AtWork busy={shownStage !== 'settled' && stage !== 'failed' && !lost && wholes.stage === 'done'} />
