@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { dropFile, newJob, saved, storedJob, type } from './support/bench.ts';
+import { dropFile, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { cell } from './support/screen.ts';
 
 test('a job is named, duplicated, removed and brought back', async ({ page }) => {
@@ -77,4 +77,23 @@ test('an address that leads nowhere says so', async ({ page }) => {
   await expect(page.getByRole('heading', { name: 'Shelf' })).toBeVisible();
   await page.goto('/nowhere/at/all');
   await expect(page.getByText('There is nothing at this address.')).toBeVisible();
+});
+
+test('a job opens at once while the prints of the Shelf are still being made', async ({ page }) => {
+  const id = await smallJob(page);
+  const { document } = await storedJob(page, id);
+  for (let k = 0; k < 7; k++) {
+    await page.request.post('/api/jobs', { data: { document: { ...document, title: `Kite ${k}` } } });
+  }
+  let held = 0;
+  // Prints that never come, as those of large sheets seem to on a slow machine.
+  await page.route('**/print.png*', () => {
+    held++;
+  });
+  await page.goto('/');
+  await expect(page.getByText('Printing …').first()).toBeVisible();
+  await page.waitForTimeout(500);
+  expect(held).toBe(2);
+  await page.getByRole('link', { name: 'Kite 3' }).first().click();
+  await settled(page);
 });

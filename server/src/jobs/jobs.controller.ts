@@ -92,7 +92,12 @@ export class JobsController {
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
     const across = wholeNumber(width, '"width"', 16, 1600);
-    const print = await this.prints.printOf(await this.jobs.get(id), across);
+    const gone = new AbortController();
+    response.once('close', () => gone.abort());
+    const print = await this.prints.printOf(await this.jobs.get(id), across, gone.signal).catch((error: unknown) => {
+      if (gone.signal.aborted) return Buffer.alloc(0);
+      throw error;
+    });
     response.set({ 'Content-Type': 'image/png', 'Cache-Control': FOREVER });
     return new StreamableFile(print);
   }

@@ -34,8 +34,9 @@ export class RenderThreads implements OnModuleDestroy {
     }
   }
 
-  smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
-    return this.pool.run(task, { name: 'smallPrint' });
+  /** Prints a whole sheet small. Aborting the signal ends the thread at once. */
+  smallPrint(task: SmallPrintTask, signal: AbortSignal): Promise<SmallPrint> {
+    return this.pool.run(task, { name: 'smallPrint', signal });
   }
 
   estimate(task: EstimateTask): Promise<number> {

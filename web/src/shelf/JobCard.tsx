@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { jobs, type JobSummary } from '../api/jobs.ts';
 import { beginOpening } from '../preview/opening.ts';
 import { printSize, shelfPrint } from '../preview/stored-print.ts';
+import { SmallPrint } from './SmallPrint.tsx';
 
 interface Props {
   readonly job: JobSummary;
@@ -35,11 +36,9 @@ export function JobCard({ job, remove, duplicate }: Props) {
         className="block bg-surround p-4 hover:outline-2 hover:outline-hot"
       >
         <div className="mx-auto grid h-[196px] place-items-center">
-          <img
-            src={shelfPrint(job.id, job.version, job.sheet)}
-            alt={`Print of ${job.title}`}
-            loading="lazy"
-            className="shadow-[0_1px_8px_rgb(0_0_0/35%)]"
+          <SmallPrint
+            address={shelfPrint(job.id, job.version, job.sheet)}
+            title={job.title}
             style={{ ...size, background: job.sheet.stock.colour }}
           />
         </div>

@@ -1,10 +1,11 @@
-import { type RefObject, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { useOpenJob } from '../document/store.ts';
 import { latestOnly } from '../engine/latest.ts';
 import { notWhileSettling } from '../preview/not-while-settling.ts';
 import { sheetSettled } from '../preview/sheet-first.ts';
 import { canBeSeen, usePictures } from '../engine/pictures.ts';
 import type { Sample } from '../engine/samples.ts';
+import { useSeen } from './use-seen.ts';
 
 interface Props {
   /** Asks the engine for the sample; null leaves the canvas as it is. */
@@ -29,20 +30,6 @@ const BUSY_AFTER = 200;
 
 /** While something is dragged the sheet comes first: samples follow a few times a second. */
 const restWhileDragging = (): number => (useOpenJob.getState().dragging ? 150 : 0);
-
-/** Whether an element has been in sight yet; true from the beginning where nobody waits for that. */
-function useSeen(element: RefObject<HTMLElement | null>, waits: boolean): boolean {
-  const [seen, setSeen] = useState(!waits);
-  useEffect(() => {
-    if (seen) return;
-    const observer = new IntersectionObserver((entries) => {
-      if (entries.some((e) => e.isIntersecting)) setSeen(true);
-    });
-    observer.observe(element.current!);
-    return () => observer.disconnect();
-  }, [seen, element]);
-  return seen;
-}
 
 /** A picture drawn by the engine with current settings. */
 export function SampleCanvas({ make, watch, label, patient = false, whenSeen = false, className, style }: Props) {
