@@ -32,7 +32,7 @@ async function open(browser: Browser, address: string, title: string): Promise<R
   const page = await context.newPage();
   try {
     await page.goto(address);
-    await page.waitForFunction(() => document.images.length > 2 && [...document.images].every((i) => i.complete));
+    await page.waitForFunction(() => document.images.length > 2 && !document.querySelector('[aria-busy=true]'));
     await page.waitForTimeout(LOOKING);
     await page.getByRole('link', { name: title }).first().click({ noWaitAfter: true });
     await page.waitForSelector('[data-testid=sheet][data-stage=settled]', { timeout: 60_000 });

@@ -15,11 +15,9 @@ const settled = async () => {
 const shot = (name: string, to = folder) => page.screenshot({ path: join(to, `${name}.png`) });
 
 await page.goto(address);
-await page.waitForFunction(
-  () => [...document.images].length > 2 && [...document.images].every((i) => i.complete),
-  null,
-  { timeout: 60_000 },
-);
+await page.waitForFunction(() => document.images.length > 2 && !document.querySelector('[aria-busy=true]'), null, {
+  timeout: 240_000,
+});
 await shot('shelf');
 await page.getByRole('link', { name: 'Kite Week poster' }).first().click();
 await settled();

@@ -18,26 +18,33 @@ export function SmallPrint({ address, title, style }: Props) {
   const box = useRef<HTMLSpanElement>(null);
   const near = useSeen(box, true, NEAR);
   const [asked, setAsked] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const [here, setHere] = useState<string | null>(null);
+  const [slow, setSlow] = useState(false);
   const done = useRef(() => {});
   useEffect(() => {
     if (!near) return;
-    const slow = setTimeout(() => setBusy(true), BUSY_AFTER);
+    const timer = setTimeout(() => setSlow(true), BUSY_AFTER);
     const giveBack = inTurn((end) => {
       done.current = () => {
-        clearTimeout(slow);
-        setBusy(false);
+        clearTimeout(timer);
+        setSlow(false);
+        setHere(address);
         end();
       };
       setAsked(address);
     });
     return () => {
-      clearTimeout(slow);
+      clearTimeout(timer);
       giveBack();
     };
   }, [near, address]);
   return (
-    <span ref={box} className="relative grid shadow-[0_1px_8px_rgb(0_0_0/35%)]" style={style}>
+    <span
+      ref={box}
+      aria-busy={near && here !== address}
+      className="relative grid shadow-[0_1px_8px_rgb(0_0_0/35%)]"
+      style={style}
+    >
       {asked && (
         <img
           src={asked}
@@ -47,7 +54,7 @@ export function SmallPrint({ address, title, style }: Props) {
           className="h-full w-full"
         />
       )}
-      {busy && <span className="absolute bottom-1 left-1 bg-paper px-1 text-[10px] text-muted">Printing …</span>}
+      {slow && <span className="absolute bottom-1 left-1 bg-paper px-1 text-[10px] text-muted">Printing …</span>}
     </span>
   );
 }
