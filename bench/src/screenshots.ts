@@ -9,7 +9,7 @@ if (!address || !folder || !contact)
 const browser = await launchChromium();
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 const settled = async () => {
-  await page.waitForSelector('[data-testid=sheet][data-stage=settled]', { timeout: 60_000 });
+  await page.waitForSelector('[data-testid=sheet][data-stage=settled]', { timeout: 240_000 });
   await page.waitForTimeout(2500);
 };
 const shot = (name: string, to = folder) => page.screenshot({ path: join(to, `${name}.png`) });
