@@ -5,6 +5,8 @@ import { expect, type Page } from '@playwright/test';
 
 /** Drops a file on the page as an artist does from a folder. */
 export async function dropFile(page: Page, name: string, type: string, bytes: Buffer): Promise<void> {
+  // The browser calls a page loaded before React has drawn it; nobody drops a file on an empty page.
+  await page.locator('#root > *').first().waitFor();
   const data = await page.evaluateHandle(
     ([fileName, mime, base64]) => {
       const transfer = new DataTransfer();
