@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import { dropFile, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
-import { softPhoto } from './support/pictures.ts';
 import { cell } from './support/screen.ts';
 
 test('a job is named, duplicated, removed and brought back', async ({ page }) => {
@@ -69,19 +68,6 @@ test('a drawing that states its size on paper sets the sheet of the job that beg
   await dropFile(page, 'sign.svg', 'image/svg+xml', svg('12cm', '80mm'));
   await expect.poll(async () => (await storedJob(page, empty)).document.pictures.length).toBe(2);
   expect((await storedJob(page, empty)).document.sheet).toMatchObject({ width: 101.6, height: 50.8 });
-});
-
-test('a file is taken from the moment at which the Shelf can be seen, on a slow start too', async ({ page }) => {
-  // React asks for its next piece of work by a message; each is held back here as on a busy machine.
-  await page.addInitScript(() => {
-    const post = MessagePort.prototype.postMessage;
-    MessagePort.prototype.postMessage = function (this: MessagePort, message: unknown) {
-      setTimeout(() => post.call(this, message), 400);
-    };
-  });
-  await page.goto('/');
-  await dropFile(page, 'size.jpg', 'image/jpeg', await softPhoto(300, 200));
-  await page.waitForURL((url) => url.pathname.startsWith('/jobs/'));
 });
 
 test('an address that leads nowhere says so', async ({ page }) => {

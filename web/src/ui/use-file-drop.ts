@@ -1,12 +1,11 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 
 /** Takes files dropped or pasted anywhere on the page; returns whether some hover over it. */
 export function useFileDrop(take: (files: File[]) => void): boolean {
   const [over, setOver] = useState(false);
   const latest = useRef(take);
   latest.current = take;
-  // A layout effect: a file is taken from the moment at which the page can be seen.
-  useLayoutEffect(() => {
+  useEffect(() => {
     const hasFiles = (data: DataTransfer | null) => data?.types.includes('Files') ?? false;
     const onOver = (event: DragEvent) => {
       if (!hasFiles(event.dataTransfer)) return;
