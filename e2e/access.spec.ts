@@ -94,8 +94,20 @@ test('Shelf, Bench with every family of screens, Tile maker and Output meet WCAG
   await page.getByRole('button', { name: 'Output' }).click();
   await expect(page.getByTestId('estimate')).toContainText('about');
   expect(await check()).toEqual([]);
+  // The Shelf is checked twice: while its prints are still being made, and with them.
+  let release = () => {};
+  const released = new Promise<void>((done) => {
+    release = done;
+  });
+  await page.route('**/print.png*', async (route) => {
+    await released;
+    await route.continue();
+  });
   await page.goto('/');
-  await expect(page.getByRole('heading', { name: 'New job' }).first()).toBeVisible();
+  await expect(page.getByText('Printing …').first()).toBeVisible();
+  expect(await check()).toEqual([]);
+  release();
+  await expect(page.locator('li [aria-busy=true]')).toHaveCount(0);
   expect(await check()).toEqual([]);
 });
 

@@ -33,6 +33,7 @@ export function JobCard({ job, remove, duplicate }: Props) {
       <Link
         to={`/jobs/${job.id}`}
         onClick={beginOpening}
+        aria-label={`Print of ${job.title}`}
         className="block bg-surround p-4 hover:outline-2 hover:outline-hot"
       >
         <div className="mx-auto grid h-[196px] place-items-center">
