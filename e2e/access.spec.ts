@@ -1,6 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { newJob, settled, smallJob } from './support/bench.ts';
+import { jobsLike, newJob, settled, smallJob } from './support/bench.ts';
+import { heldBack } from './support/held-back.ts';
 import { splitInto } from './support/split.ts';
 import { closeStations, openFold, openStation } from './support/sheet.ts';
 
@@ -94,17 +95,16 @@ test('Shelf, Bench with every family of screens, Tile maker and Output meet WCAG
   await page.getByRole('button', { name: 'Output' }).click();
   await expect(page.getByTestId('estimate')).toContainText('about');
   expect(await check()).toEqual([]);
-  // The Shelf is checked twice: while its prints are still being made, and with them.
-  let release = () => {};
-  const released = new Promise<void>((done) => {
-    release = done;
-  });
-  await page.route('**/print.png*', async (route) => {
-    await released;
-    await route.continue();
-  });
+  // The Shelf is checked twice: while its prints are still being made, and with them. Cards far below the window have neither
+  // a print nor a word that one is on its way.
+  await jobsLike(
+    page,
+    await smallJob(page),
+    Array.from({ length: 24 }, (_, k) => `Kite ${k}`),
+  );
+  const release = await heldBack(page, '**/print.png*');
   await page.goto('/');
-  await expect(page.getByText('Printing …').first()).toBeVisible();
+  await expect(page.getByText('Printing …').nth(3)).toBeVisible();
   expect(await check()).toEqual([]);
   release();
   await expect(page.locator('li [aria-busy=true]')).toHaveCount(0);

@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { addPass, choosePass, dropPicture, settled, smallJob, storedJob, type } from './support/bench.ts';
+import { heldBack } from './support/held-back.ts';
 import { coverageOf, coverageRound } from './support/pictures.ts';
 import { cell, family } from './support/screen.ts';
 import { closeStations, openFold, openStation, sheetBox, strokeOver } from './support/sheet.ts';
@@ -38,14 +39,7 @@ async function paint(page: Page, way: string, points: readonly (readonly [number
 
 test('a comic panel: outlines, flat colour of the inks together, painted shade and lettering', async ({ page }) => {
   // The face arrives late, as over a slow network.
-  let arrive = () => {};
-  const late = new Promise<void>((resolve) => {
-    arrive = resolve;
-  });
-  await page.route('**/api/faces/*', async (route) => {
-    await late;
-    await route.continue();
-  });
+  const arrive = await heldBack(page, '**/api/faces/*');
   const id = await smallJob(page);
   await takeInk(page, 'Cyan');
   for (const name of ['Magenta', 'Yellow', 'Black']) {

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { dropFile, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
+import { dropFile, jobsLike, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { cell } from './support/screen.ts';
 
 test('a job is named, duplicated, removed and brought back', async ({ page }) => {
@@ -81,10 +81,11 @@ test('an address that leads nowhere says so', async ({ page }) => {
 
 test('a job opens at once while the prints of the Shelf are still being made', async ({ page }) => {
   const id = await smallJob(page);
-  const { document } = await storedJob(page, id);
-  for (let k = 0; k < 7; k++) {
-    await page.request.post('/api/jobs', { data: { document: { ...document, title: `Kite ${k}` } } });
-  }
+  await jobsLike(
+    page,
+    id,
+    Array.from({ length: 7 }, (_, k) => `Kite ${k}`),
+  );
   let held = 0;
   // Prints that never come, as those of large sheets seem to on a slow machine.
   await page.route('**/print.png*', () => {

@@ -102,3 +102,9 @@ export async function storedJob(page: Page, id: string) {
   const response = await page.request.get(`/api/jobs/${id}`);
   return (await response.json()) as { version: number; document: import('@chromatype/core').Job };
 }
+
+/** Lays further jobs like one on the Shelf, under titles of their own. */
+export async function jobsLike(page: Page, id: string, titles: readonly string[]): Promise<void> {
+  const { document } = await storedJob(page, id);
+  for (const title of titles) await page.request.post('/api/jobs', { data: { document: { ...document, title } } });
+}
