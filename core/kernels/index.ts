@@ -5,6 +5,7 @@ export { lightRgba } from './light';
 export { bellRows, resampleAcross, resampleDown, sampleAlong } from './resample';
 export { cellSums, cellSpread } from './cells';
 export * from './artwork';
+export * from './bend';
 export { addPixels, composeExact, composeMean, layCodes, addMapped } from './compose';
 export * from './columns';
 export * from './diffusion';

@@ -145,6 +145,7 @@ export * from './document/ink-set-file.ts';
 export * from './document/limits.ts';
 export { enlargedToRatio, RATIOS, type Ratio } from './document/enlarge-sheet.ts';
 export { IMPRESSION_PARAMS, isMoved, type ImpressionSettings } from './document/impression-params.ts';
+export { stencilRing } from './document/stencil-ring.ts';
 export { beneathOf, takesPrint } from './document/passes-read.ts';
 export { SHARE_PARAMS, type ShareSettings } from './document/share-params.ts';
 export { sharedFrame } from './outputs/share/size.ts';

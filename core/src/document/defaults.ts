@@ -1,3 +1,4 @@
+import { BENT_PICTURE_PARAMS } from '../bend/picture-params.ts';
 import { STARTER_ANGLES } from '../ink/angles.ts';
 import { COLOURING_PARAMS } from '../ink/colouring-params.ts';
 import { plainStock, STARTER_INKS } from '../ink/defaults.ts';
@@ -12,6 +13,7 @@ import { WEAR_PARAMS } from '../wear/wear-params.ts';
 import { FILL_PARAMS } from './fill-params.ts';
 import { IMPRESSION_PARAMS } from './impression-params.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
+import { REPEAT_PARAMS } from './repeat-params.ts';
 import { SHARE_PARAMS } from './share-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import { type Fill, JOB_VERSION, type Job, type Pass, type Separation, type Sheet } from './types.ts';
@@ -39,6 +41,7 @@ export const createFill = (id: string, picture: string | null): Fill => ({
   tone: DEFAULT_TONE,
   screen: DEFAULT_SCREEN,
   bend: [],
+  bending: normalsOf(BENT_PICTURE_PARAMS),
   wear: normalsOf(WEAR_PARAMS),
 });
 
@@ -71,6 +74,7 @@ export function createJob(title: string, passId: string): Job {
     stencils: [],
     plates: normalsOf(PLATE_PARAMS),
     share: normalsOf(SHARE_PARAMS),
+    repeat: normalsOf(REPEAT_PARAMS),
     strips: [],
   };
 }

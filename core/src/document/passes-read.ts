@@ -1,4 +1,5 @@
 import { printingFills } from './fills.ts';
+import type { Bend } from '../bend/bends.ts';
 import type { Fill, Job, Pass } from './types.ts';
 
 type Held = Pick<Job, 'passes'>;
@@ -49,3 +50,13 @@ export function takesItself({ passes }: Held): string | null {
   }
   return null;
 }
+
+/** The pass whose print moves a bend; null where none does or the job has no such pass. */
+export function pushingPass({ passes }: Held, { on, settings }: Bend): Pass | null {
+  if (!on || settings.source !== 'pass') return null;
+  return passes.find((p) => p.id === settings.pass) ?? null;
+}
+
+/** The passes whose prints move bends of a pass. */
+export const passesPushing = (job: Held, pass: Pass): readonly Pass[] =>
+  printingFills(pass).flatMap(({ bend }) => bend.flatMap((own) => pushingPass(job, own) ?? []));

@@ -1,6 +1,7 @@
+import { bendPictures } from '../bend/bends.ts';
 import { screenPictures } from '../screen/compile-screen.ts';
 import { printingFills } from './fills.ts';
-import { knockoutsOver, printsTaken } from './passes-read.ts';
+import { knockoutsOver, passesPushing, printsTaken } from './passes-read.ts';
 import type { Job, Pass } from './types.ts';
 
 type Held = Pick<Job, 'stencils' | 'passes'>;
@@ -20,15 +21,16 @@ function addStencil(job: Held, id: string, ids: Set<string>, seen: Set<string>):
   }
 }
 
-/** The same of a pass, and of the passes whose prints it takes or which knock it out. */
+/** The same of a pass, and of the passes whose prints it takes or which knock it out or push it. */
 function addPass(job: Held, pass: Pass, ids: Set<string>, seen: Set<string>): void {
   const name = `pass ${pass.id}`;
   if (seen.has(name)) return;
   seen.add(name);
-  for (const other of [...printsTaken(job, pass), ...knockoutsOver(job, pass)]) addPass(job, other, ids, seen);
-  for (const { feed, screen, stencil } of printingFills(pass)) {
+  const others = [...printsTaken(job, pass), ...knockoutsOver(job, pass), ...passesPushing(job, pass)];
+  for (const other of others) addPass(job, other, ids, seen);
+  for (const { feed, screen, bend, stencil } of printingFills(pass)) {
     if (feed.picture !== null && feed.part !== 'tint' && feed.from === 'picture') ids.add(feed.picture);
-    for (const id of screenPictures(screen)) ids.add(id);
+    for (const id of [...screenPictures(screen), ...bendPictures(bend)]) ids.add(id);
     if (stencil !== null) addStencil(job, stencil, ids, seen);
   }
 }

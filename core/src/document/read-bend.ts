@@ -1,17 +1,19 @@
-import { BEND_NAMES, type Bend, bendKind } from '../bend/index.ts';
+import { BEND_NAMES, type Bend, bendKind, BENT_PARTS } from '../bend/index.ts';
 import { check } from './check.ts';
 import { type Held, readSettings } from './read-settings.ts';
 import { section } from './section.ts';
 
 const MOST_BENDS = 100;
+const PARTS = BENT_PARTS.map((p) => p.name);
 
 function readBend(value: unknown, field: string, held: Held): Bend {
   const b = check.object(value, field);
-  check.only(b, field, ['kind', 'on', 'settings']);
+  check.only(b, field, ['kind', 'on', 'what', 'settings']);
   const kind = check.oneOf(b.kind, `${field}.kind`, BEND_NAMES);
   return {
     kind,
     on: b.on === undefined ? true : check.flag(b.on, `${field}.on`),
+    what: b.what === undefined ? 'lattice' : check.oneOf(b.what, `${field}.what`, PARTS),
     settings: readSettings(b.settings ?? {}, `${field}.settings`, bendKind(kind).params, held),
   };
 }

@@ -1,3 +1,4 @@
+import { BENT_PICTURE_PARAMS } from '../bend/picture-params.ts';
 import { FEED_PARAMS } from '../picture/feed-params.ts';
 import { DEFAULT_FEED, type Feed } from '../picture/types.ts';
 import type { SheetGeometry } from '../raster/sheet.ts';
@@ -42,6 +43,7 @@ export function readFill(
     tone: toneSection,
     screen: section('screen', DEFAULT_SCREEN, (v, at) => readScreen(v, at, sheet, held)),
     bend: bendSection,
+    bending: paramsSection('bending', BENT_PICTURE_PARAMS),
     wear: paramsSection('wear', WEAR_PARAMS),
   };
   return {

@@ -13,6 +13,7 @@ import { readPicture } from './read-picture.ts';
 import { fieldsOf, type Held, NOTHING_HELD, readSettings } from './read-settings.ts';
 import { MOST_STENCILS, readStencil } from './read-stencil.ts';
 import { MOST_STRIP_SHEETS, readStrips } from './read-strips.ts';
+import { REPEAT_PARAMS } from './repeat-params.ts';
 import { paramsSection, readSections, type Section, section } from './section.ts';
 import { SHARE_PARAMS } from './share-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
@@ -67,6 +68,7 @@ const SECTIONS = {
   separations: listSection<Separation>('separations', 100, readSeparation),
   plates: paramsSection('plates', PLATE_PARAMS),
   share: paramsSection('share', SHARE_PARAMS),
+  repeat: paramsSection('repeat', REPEAT_PARAMS),
   stencils: section<readonly Stencil[]>('stencils', [], (value, field, held) =>
     check.list(value, field, MOST_STENCILS).map((item, k) => readStencil(item, `${field}[${k}]`, held)),
   ),

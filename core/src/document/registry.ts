@@ -1,3 +1,4 @@
+import { BENT_PICTURE_PARAMS } from '../bend/picture-params.ts';
 import { BEND_KINDS } from '../bend/index.ts';
 import { COLOURING_PARAMS } from '../ink/colouring-params.ts';
 import { INK_PARAMS } from '../ink/ink-params.ts';
@@ -35,6 +36,7 @@ import {
   part,
   type Station,
 } from './setting-places.ts';
+import { REPEAT_PARAMS } from './repeat-params.ts';
 import { SHARE_PARAMS } from './share-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
 import type { Fill, Job, Pass, Separation } from './types.ts';
@@ -117,6 +119,7 @@ export const PASS_SETTINGS: readonly PassSetting[] = [
   ...entries<Pass>('Screen', 'screen', SHARED_PARAMS, inFill(field('screen'))),
   ...FAMILIES.flatMap(({ name, params }) => entries<Pass>('Screen', name, params, inScreen(field(name)))),
   ...BEND_KINDS.flatMap(({ name, params }) => entries<Pass>('Bend', `bend.${name}`, params, bendPlace(name))),
+  ...entries<Pass>('Bend', 'bending', BENT_PICTURE_PARAMS, inFill(field('bending'))),
   ...entries<Pass>('Screen', 'wear', WEAR_PARAMS, inFill(field('wear'))),
   ...entries<Pass>('Ink', 'ink', INK_PARAMS, field('ink')),
   ...entries<Pass>('Ink', 'colouring', COLOURING_PARAMS, field('colouring')),
@@ -183,6 +186,7 @@ const JOB_SETTINGS: readonly Entry<Job>[] = [
   ),
   ...entries<Job>('Plates', 'plates', PLATE_PARAMS, field('plates')),
   ...entries<Job>('Output', 'share', SHARE_PARAMS, field('share')),
+  ...entries<Job>('Output', 'repeat', REPEAT_PARAMS, field('repeat')),
 ];
 
 /** Lifts settings of a part of a job to the job. */

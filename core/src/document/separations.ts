@@ -1,3 +1,4 @@
+import { movesLattice } from '../bend/bends.ts';
 import { rosettesOf } from '../separate/ink-screens.ts';
 import type { Separated } from '../separate/separated.ts';
 import { isSlowTable, planInkTable } from '../separate/separated.ts';
@@ -40,7 +41,7 @@ export const separated = (
     sheet: printedOn,
     screens: inkPasses(job, id).map((pass) => {
       const { bend, screen } = takes(pass, 'ink', id)!;
-      return bend.some((b) => b.on) ? null : screen;
+      return bend.some((b) => b.on && movesLattice(b)) ? null : screen;
     }),
   },
   coarse,

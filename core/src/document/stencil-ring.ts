@@ -1,5 +1,5 @@
 import type { Stencil, StencilPart } from '../stencil/stencil.ts';
-import { printsTaken } from './passes-read.ts';
+import { passesPushing, printsTaken } from './passes-read.ts';
 import type { Job, Pass } from './types.ts';
 
 type Held = Pick<Job, 'stencils' | 'passes'>;
@@ -28,13 +28,24 @@ function madeOf(node: Node, job: Held): Node[] {
     const { pass } = node;
     return [
       ...pass.fills.flatMap((f) => stencilOf(job, f.stencil)),
-      ...printsTaken(job, pass).map((p) => ({ pass: p })),
+      ...[...printsTaken(job, pass), ...passesPushing(job, pass)].map((p) => ({ pass: p })),
     ];
   }
   return node.stencil.parts.flatMap((part) => [
     ...stencilOf(job, part.settings.stencil),
     ...passesRead(part, job.passes).map((pass) => ({ pass })),
   ]);
+}
+
+function sayRing(ring: readonly Node[]): string {
+  const stencils = ring.filter((node) => 'stencil' in node).map(nameOf);
+  if (stencils.length === 1) return `The stencil ${stencils[0]} is made of itself; take that part out of it.`;
+  if (stencils.length > 1)
+    return `The stencils ${stencils.join(', ')} are made of each other in a ring; take one of these parts out.`;
+  const passes = ring.map(nameOf);
+  return passes.length === 1
+    ? `The pass ${passes[0]} is pushed by its own print; choose another pass.`
+    : `The passes ${passes.join(', ')} push each other in a ring; choose another pass for one of them.`;
 }
 
 /** Says that a stencil or a print refers to itself in a ring, naming those in it; null if none does. */
@@ -51,14 +62,9 @@ export function stencilRing(job: Held): string | null {
     done.add(idOf(node));
     return null;
   }
-  for (const stencil of job.stencils) {
-    const ring = ringFrom({ stencil }, []);
-    if (!ring) continue;
-    const stencils = ring.filter((node) => 'stencil' in node);
-    const names = stencils.map(nameOf);
-    return names.length === 1
-      ? `The stencil ${names[0]} is made of itself; take that part out of it.`
-      : `The stencils ${names.join(', ')} are made of each other in a ring; take one of these parts out.`;
+  for (const node of [...job.stencils.map((stencil) => ({ stencil })), ...job.passes.map((pass) => ({ pass }))]) {
+    const ring = ringFrom(node, []);
+    if (ring) return sayRing(ring);
   }
   return null;
 }

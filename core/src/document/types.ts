@@ -1,4 +1,5 @@
 import type { Bend } from '../bend/index.ts';
+import type { BentPictureSettings } from '../bend/picture-params.ts';
 import type { ColouringSettings } from '../ink/colouring-params.ts';
 import type { Ink, Stock } from '../ink/types.ts';
 import type { Feed, Picture } from '../picture/types.ts';
@@ -13,6 +14,7 @@ import type { WearSettings } from '../wear/wear-params.ts';
 import type { FillSettings } from './fill-params.ts';
 import type { ImpressionSettings } from './impression-params.ts';
 import type { PlateSettings } from './plate-params.ts';
+import type { RepeatSettings } from './repeat-params.ts';
 import type { ShareSettings } from './share-params.ts';
 
 /** The newest document version, which this program writes. */
@@ -34,6 +36,8 @@ export interface Job {
   readonly plates: PlateSettings;
   /** How it is taken out to be shown on screens. */
   readonly share: ShareSettings;
+  /** How a part of it becomes a swatch that repeats. */
+  readonly repeat: RepeatSettings;
   /** Sheets of test strips that were made, the newest last. */
   readonly strips: readonly StripSheet[];
 }
@@ -83,6 +87,8 @@ export interface Fill extends FillSettings {
   readonly screen: Screen;
   /** Bends of the lattice, applied one after the other. */
   readonly bend: readonly Bend[];
+  /** How its picture is softened by a motion, and what lies beyond its edges. */
+  readonly bending: BentPictureSettings;
   readonly wear: WearSettings;
 }
 

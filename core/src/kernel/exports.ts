@@ -1,7 +1,8 @@
+import type { BendExports } from './bend-exports.ts';
 import type { MarkExports } from './mark-exports.ts';
 
 /** The exported functions of core/kernels; pointers and counts are plain numbers. */
-export interface KernelExports extends MarkExports {
+export interface KernelExports extends MarkExports, BendExports {
   readonly memory: WebAssembly.Memory;
   alloc(bytes: number): number;
   release(ptr: number): void;

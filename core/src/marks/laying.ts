@@ -1,5 +1,6 @@
 import { hash32 } from '../math/hash.ts';
 import { MM_PER_INCH } from '../math/units.ts';
+import { drawMatrix, layBent } from './bent/bent-outline.ts';
 import { type Edited, editsByMark } from './edits.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
 import type { MarkInputs } from './place.ts';
@@ -87,11 +88,15 @@ export function createLaying(inputs: MarkInputs, lattice: MarkLattice, { planes,
   const { own: s, sheet, cx, cy, seed } = inputs;
   const perMm = sheet.ppi / MM_PER_INCH;
   const edits = editsByMark(s.edits);
-  const { largest: cell } = lattice;
+  const { bent } = lattice;
+  // Marks that are bent as a whole are laid in the lattice as it was before.
+  const whole = bent && !bent.how.keeping ? bent : null;
+  const { largest: cell } = whole?.before ?? lattice;
   const outlines = markOutlines(s, widest(s, Math.sqrt(cell.area)));
   // Tones from a limit on print solid: their cells are filled.
   const closes = finish(ALMOST_SOLID) === 65535;
-  const columnsOfText = s.fit === 'counts' ? s.across : Math.max(1, Math.round(sheet.width / cell.wide));
+  const columnsOfText =
+    s.fit === 'counts' ? s.across : Math.max(1, Math.round(sheet.width / (bent?.before ?? lattice).largest.wide));
   const sizedByInk = s.shape === 'letters' && s.letterUse === 'ink';
   const isClear = (sums: Sums): boolean => planes > 4 && meanOf(sums, 4) > 32767;
 
@@ -132,25 +137,29 @@ export function createLaying(inputs: MarkInputs, lattice: MarkLattice, { planes,
     }
     const size = sizeOf(s, tone);
     if (size <= 0) return false;
+    const at = whole ? site.before! : site;
     const { row, column } = site;
     // Where a text runs through the cells they are counted in reading order.
     const unit = outlines.of({ tone, turn: row * columnsOfText + column, seed: hash32(row, column, seed) });
     if (!unit || unit.area <= 0) return false;
     const times = edit?.times ?? 1;
-    const whole = scaleOf(s, unit, site, sizedByInk ? s.to : size);
-    const wide = whole[0] * (1 - s.gap);
-    const high = whole[1] * (1 - s.gap);
+    const scale = scaleOf(s, unit, at, sizedByInk ? s.to : size);
+    const wide = scale[0] * (1 - s.gap);
+    const high = scale[1] * (1 - s.gap);
     const width = Math.max(wide * (unit.box.right - unit.box.left), high * (unit.box.bottom - unit.box.top)) * times;
     if (width < s.dropBelow * perMm) return false;
     into.unit = unit;
     into.tone = tone;
-    into.turn = turnOf(s, { site, sums, tone, cx, cy, seed }) + ((edit?.turn ?? 0) * Math.PI) / 180;
+    into.turn = turnOf(s, { site: at, sums, tone, cx, cy, seed }) + ((edit?.turn ?? 0) * Math.PI) / 180;
     into.width = width;
-    into.x = site.x + (edit?.right ?? 0) * perMm;
-    into.y = site.y + (edit?.down ?? 0) * perMm;
-    writeMatrix(s, site, unit, wide * times, high * times, into.turn, into.x, into.y, into.matrix);
+    into.x = at.x + (edit?.right ?? 0) * perMm;
+    into.y = at.y + (edit?.down ?? 0) * perMm;
+    writeMatrix(s, at, unit, wide * times, high * times, into.turn, into.x, into.y, into.matrix);
+    if (whole) layBent(whole.how, into);
+    else if (bent?.how.shaping) drawMatrix(bent.how.shaping, into);
     return true;
   }
 
-  return { reach: Math.max(biggest() * most, lattice.reach) + far + 1, lay, editOf };
+  const drawn = bent?.how.shaping ? bent.stretch : 1;
+  return { reach: Math.max((biggest() * most + far) * drawn, lattice.reach + far) + 1, lay, editOf };
 }

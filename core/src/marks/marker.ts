@@ -1,3 +1,4 @@
+import type { BentLattice } from '../bend/bends.ts';
 import { type LinearRgb, linearOfHex } from '../colour/srgb.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { cellSums, type CodedTones, type PlanesReader } from './cell-sums.ts';
@@ -8,6 +9,7 @@ import { type CellSize, type Site, siteId } from './lattices/kind.ts';
 import { createLaying, emptyLaid } from './laying.ts';
 import { inPrintOrder, type Mark } from './mark.ts';
 import type { Box } from './outline.ts';
+import type { Size } from '../raster/sheet.ts';
 import { keptLattice, type MarkInputs } from './place.ts';
 import { lengthOfSums, meanOf, packCells, pixelsOf, type Sums } from './sum-cells.ts';
 import { turnsByGradient } from './turning.ts';
@@ -24,6 +26,10 @@ export interface MarkWork {
   readonly codes?: CodedTones | null;
   /** Finishes the mean tone of a cell, 0..65535. */
   finish(tone: number): number;
+  /** How their lattice is bent; null where it is straight. */
+  readonly bent?: BentLattice | null;
+  /** Pixels of the plane that tones are read of, where that is not the sheet. */
+  readonly plane?: Size;
 }
 
 /** Makes the marks of a sheet, wherever they are asked for. */
@@ -45,7 +51,7 @@ export interface Marker {
 /** Makes a marker. Nothing is read before the first marks are asked for. */
 export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
   const { own: s, sheet } = inputs;
-  const { lattice, again } = keptLattice(s, inputs);
+  const { lattice, again } = keptLattice(s, inputs, work.bent);
   const { largest: cell } = lattice;
   const laying = createLaying(inputs, lattice, work);
   const { reach } = laying;
@@ -53,7 +59,7 @@ export function createMarker(inputs: MarkInputs, work: MarkWork): Marker {
     kernels: work.kernels,
     lattice,
     again,
-    sheet,
+    sheet: work.plane ?? sheet,
     planes: work.planes,
     moments: turnsByGradient(s),
     high: cell.high,

@@ -1,6 +1,8 @@
+import type { BentLattice } from '../bend/bends.ts';
 import { countCache } from '../memory/cache.ts';
 import { logarithm } from '../math/exact.ts';
 import { MM_PER_INCH } from '../math/units.ts';
+import { bentMarkLattice } from './bent/bent-lattice.ts';
 import { markLatticeOf } from './lattices/index.ts';
 import type { LatticeAsked, MarkLattice } from './lattices/kind.ts';
 import { ringGrowth } from './lattices/spokes.ts';
@@ -88,6 +90,7 @@ function layLattice({ kind, asked, axes, inside }: LatticePlan): MarkLattice {
   return {
     largest: lattice.largest,
     reach: lattice.reach,
+    repeats: lattice.repeats,
     sitesIn: ({ left, top, right, bottom }) =>
       lattice.sitesIn({
         left: Math.max(left, inside.left),
@@ -110,14 +113,25 @@ export interface KeptLattice {
 /** Lattices that were laid out lately, by their plan. */
 const lately = countCache<MarkLattice>(4);
 
-/** The lattice of marks; equal ones are one object, so that what is kept of it serves while a tone is dragged. */
-export function keptLattice(s: MarkSettings, asked: PlaceAsked): KeptLattice {
+/** The same of bends. */
+const latelyBent = new WeakMap<BentLattice, Map<string, MarkLattice>>();
+
+/**
+ * The lattice of marks, as it is bent; equal ones are one object, so that what is kept of it serves while a tone is dragged.
+ */
+export function keptLattice(s: MarkSettings, asked: PlaceAsked, bent: BentLattice | null = null): KeptLattice {
   const plan = latticePlan(s, asked);
   const key = JSON.stringify(plan);
   const known = lately.get(key);
-  if (known) return { lattice: known, again: true };
-  const lattice = layLattice(plan);
-  lately.set(key, lattice);
+  const straight = known ?? layLattice(plan);
+  if (!known) lately.set(key, straight);
+  if (!bent) return { lattice: straight, again: known !== undefined };
+  const own = latelyBent.get(bent) ?? new Map<string, MarkLattice>();
+  latelyBent.set(bent, own);
+  const before = own.get(key);
+  if (before) return { lattice: before, again: true };
+  const lattice = bentMarkLattice(straight, bent, asked.sheet);
+  own.set(key, lattice);
   return { lattice, again: false };
 }
 

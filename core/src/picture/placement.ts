@@ -60,6 +60,17 @@ export function placePicture(sheet: SheetGeometry, feed: Placed, picture: Size):
   };
 }
 
+/** The box round a placed picture, in pixels of the sheet. */
+export function boxOfPlaced({ scale, left, top, turn = 0 }: Placement, { width, height }: Size) {
+  const [w, h] = [width * scale, height * scale];
+  if (turn === 0) return { left, top, right: left + w, bottom: top + h };
+  const angle = (turn * Math.PI) / 180;
+  const [c, s] = [Math.abs(cosine(angle)), Math.abs(sine(angle))];
+  const [halfX, halfY] = [(w * c + h * s) / 2, (w * s + h * c) / 2];
+  const [x, y] = [left + w / 2, top + h / 2];
+  return { left: x - halfX, top: y - halfY, right: x + halfX, bottom: y + halfY };
+}
+
 /** A placement on a grid `factor` times coarser. */
 export const coarserPlacement = (at: Placement, factor: number): Placement =>
   factor === 1 ? at : { ...at, scale: at.scale / factor, left: at.left / factor, top: at.top / factor };

@@ -8,7 +8,7 @@ import { placePicture } from '../picture/placement.ts';
 import type { Job, Pass } from '../document/types.ts';
 import { type Planned, planned } from '../raster/planned.ts';
 import { lastReads } from '../raster/shared-reads.ts';
-import { inkBytes, type Plate } from '../raster/plate.ts';
+import type { Plate } from '../raster/plate.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import type { PictureSource } from '../raster/source.ts';
 import type { Cover } from '../stencil/cover.ts';
@@ -21,6 +21,7 @@ import { DEFAULT_TONE } from '../tone/tone.ts';
 import { composeExact } from './compose.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
 import { planPart } from './plan-light.ts';
+import { plateSource } from './plate-source.ts';
 
 /** Plans the plate of another pass of the job. */
 export type PlatePlanner = (pass: Pass) => Planned<Plate>;
@@ -50,9 +51,6 @@ function pictureRaster(env: PrintEnv, job: Job, placing: PlacingSettings): Raste
   };
 }
 
-/** A plate in black on white, 8-bit grey. */
-const greyOf = (plate: Plate): Uint8Array => inkBytes(plate).map((ink) => 255 - ink);
-
 /** The print of a pass, alone in black on white or with all passes under it in their inks. */
 function printRaster(env: PrintEnv, job: Job, plates: PlatePlanner, id: string, under: boolean): Raster | null {
   const at = job.passes.findIndex((p) => p.id === id);
@@ -60,18 +58,17 @@ function printRaster(env: PrintEnv, job: Job, plates: PlatePlanner, id: string, 
   const size = sheetPixels(job.sheet);
   const passes = under ? job.passes.slice(0, at + 1).filter((p) => p.on) : [job.passes[at]!];
   const plans = passes.map(plates);
-  const areaOf = (y: number, height: number) => ({ x: 0, y, width: size.width, height, step: 1 });
   const inks = under ? JSON.stringify([job.sheet.stock, passes.map((p) => p.ink)]) : 'alone';
-  const source: PictureSource = {
+  const composed: PictureSource = {
     ...size,
-    channels: under ? 4 : 1,
+    channels: 4,
     read(y, count) {
-      const area = areaOf(y, count);
-      if (!under) return greyOf(plans[0]!.read(area));
+      const area = { x: 0, y, width: size.width, height: count, step: 1 };
       const read = plans.map((plan) => plan.read(area));
       return composeExact(env.kernels, job.sheet, passes, read, area);
     },
   };
+  const source = under ? composed : plateSource(size, plans[0]!);
   return { key: `print ${inks}(${plans.map((p) => p.key).join()})`, ...size, at: ON_SHEET, source: () => source };
 }
 

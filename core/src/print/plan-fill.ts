@@ -1,24 +1,25 @@
-import { bendInputs, bendMap } from '../bend/index.ts';
 import { basePasses, isInRosette, passesOnBase } from '../document/separations.ts';
 import type { Fill, Job, Pass } from '../document/types.ts';
-import { isCoverage } from '../picture/feed-params.ts';
+import { type FeedPart, isCoverage } from '../picture/feed-params.ts';
 import { liftedLight } from '../picture/lifted-light.ts';
 import type { Area, LightRows } from '../raster/area.ts';
 import { type Planned, planned } from '../raster/planned.ts';
 import type { Plate } from '../raster/plate.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
+import { type RepeatRegion, repeatPlane } from '../repeat/region.ts';
 import { planScreen } from '../screen/compile-screen.ts';
-import { type CompiledScreen, type Plater, takesColours, type ToneInput } from '../screen/compiled.ts';
+import { type Plater, takesColours, type ToneInput } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { isWorn, wornPlate } from '../wear/worn-plate.ts';
 import { basePlate } from './base-plate.ts';
-import { bentPlater } from './bent-plater.ts';
-import { compiledScreen } from './compiled-screen.ts';
 import { NO_CACHES, type PrintEnv } from './env.ts';
+import { type BendPlan, bentScreen, planBends } from './plan-bends.ts';
+import { planLightBending } from './plan-bent-light.ts';
 import { artworkTogether, ownerOf, planBaseArea, planLight } from './plan-light.ts';
 import { planTones, type TonePlan } from './plan-tones.ts';
+import { wrappedLight } from './plan-wrapped.ts';
 import { printsOf } from './plate-values.ts';
 
 /** How a pass is printed, where that is not as plates are made. */
@@ -32,6 +33,8 @@ export interface PrintHow {
   readonly piecemeal?: boolean;
   /** Dot gain of the press at 50 %, for a look at the pressed print. */
   readonly gain?: number;
+  /** It repeats with a region of the sheet: areas are those of a plane that holds one repeat and some of those around it. */
+  readonly repeat?: RepeatRegion | null;
 }
 
 /** A pass made ready: every reading of it with its key. Nothing is computed before the first area is read. */
@@ -61,15 +64,11 @@ function pixelsOf(env: PrintEnv, job: Job): (id: string) => string | null {
 }
 
 /** The light of a fill's colours: red, green and blue of a whole picture, its one part otherwise. */
-function colourLights(env: PrintEnv, job: Job, pass: Pass, fill: Fill, light: Planned<LightRows>) {
-  if (fill.feed.part !== 'colour') return [light];
-  return (['r', 'g', 'b'] as const).map((part) => planLight(env, job, { pass, fill }, part));
-}
-
-/** Where the picture of a fill is clear; null for what has no alpha of its own. */
-function planClear(env: PrintEnv, job: Job, pass: Pass, fill: Fill): Planned<LightRows> | null {
-  return isCoverage(fill.feed.part) ? null : planLight(env, job, { pass, fill }, 'alpha');
-}
+const colourLights = (
+  { feed: { part } }: Fill,
+  light: Planned<LightRows>,
+  of: (part: FeedPart) => Planned<LightRows>,
+) => (part === 'colour' ? (['r', 'g', 'b'] as const).map(of) : [light]);
 
 /** Light of artwork without the white that its clear parts were mixed with. */
 const lifted = (env: PrintEnv, light: Planned<LightRows>, clear: Planned<LightRows>): Planned<LightRows> =>
@@ -81,13 +80,10 @@ const onBase = (job: Job, { feed }: Fill): boolean =>
 
 /** The plate of a base: its own, and what the inks above it print, inside the art. */
 function planBasePlate(
-  env: PrintEnv,
-  job: Job,
-  fill: Fill,
   own: Planned<Plate>,
+  inside: Planned<LightRows> | null,
   inks: readonly Pick<PassPlan, 'plate'>[],
 ): Planned<Plate> {
-  const inside = planBaseArea(env, job, fill);
   const from = [own, ...inks.map((ink) => ink.plate), ...(inside ? [inside] : [])];
   return planned('base plate', { inks: inks.length, choked: inside !== null }, from, () => (area) => {
     const above = inks.map((ink) => ink.plate.read(area));
@@ -101,7 +97,7 @@ export interface ChainPlan {
   readonly light: Planned<LightRows>;
   readonly tones: TonePlan;
   readonly screen: PlannedScreen;
-  readonly bends: ReturnType<typeof bendInputs>;
+  readonly bends: BendPlan | null;
 }
 
 /** Plans picture, tone and screen of a fill. `finished`: whether its tones are finished before they are screened. */
@@ -110,33 +106,26 @@ export function planChain(
   job: Job,
   pass: Pass,
   fill: Fill,
-  { gain, finished }: { readonly gain: number; readonly finished: boolean },
+  { gain = 0, draft = false, repeat = null, finished }: PrintHow & { readonly finished: boolean },
 ): ChainPlan {
   const { caches = NO_CACHES } = env;
   const screen = planScreen(job.sheet, fill.screen, pixelsOf(env, job), isInRosette(job, pass, fill));
-  const picked = planLight(env, job, { pass, fill });
+  const bends = planBends(env, job, fill);
+  const bending = planLightBending(env, job, fill, bends, draft);
+  const partOf = (part: FeedPart) => wrappedLight(env, bending.plan(planLight(env, job, { pass, fill }, part)), repeat);
+  const picked = partOf(fill.feed.part);
   const light: Planned<LightRows> =
     caches.light === NO_CACHES.light
       ? picked
       : { key: picked.key, read: (area) => caches.light(picked.key, area, () => picked.read(area)) };
-  const mixed = takesColours(screen.prints) ? colourLights(env, job, pass, fill, light) : [];
-  const clear = screen.prints.artwork ? planClear(env, job, pass, fill) : null;
+  const mixed = takesColours(screen.prints) ? colourLights(fill, light, partOf) : [];
+  // What is coverage already has no alpha of its own.
+  const clear = screen.prints.artwork && !isCoverage(fill.feed.part) ? partOf('alpha') : null;
   const colours = clear ? mixed.map((own) => lifted(env, own, clear)) : mixed;
-  const together = () => (clear ? artworkTogether(env, job, fill) : null);
+  const together = () => (clear && !bending.any && !repeat ? artworkTogether(env, job, fill) : null);
   const finish = finished ? { gain } : null;
-  const tones = planTones(env, { job, fill, screen, light, colours, clear, together, finish });
-  return { fill, light, tones, screen, bends: bendInputs(fill.bend) };
-}
-
-/** Makes plates of tones by a compiled screen, at bent places if there are bends. */
-export function platerOf(
-  compiled: CompiledScreen,
-  input: ToneInput,
-  { bends }: Pick<ChainPlan, 'bends'>,
-  { sheet }: Job,
-): Plater {
-  const map = bendMap(bends, { ...sheetPixels(sheet), ppi: sheet.ppi });
-  return map && compiled.thresholds ? bentPlater(compiled.thresholds, map, input) : compiled.plater(input);
+  const tones = planTones(env, { job, fill, screen, bends, repeat, light, colours, clear, together, finish });
+  return { fill, light, tones, screen, bends };
 }
 
 /** The plate of a fill without what wear took. */
@@ -171,20 +160,20 @@ export function planFill(
   how: PrintHow = {},
   within: ToneInput['within'] = null,
 ): PassPlan {
-  const { draft = false, piecemeal = false, gain = 0 } = how;
-  const chain = planChain(env, job, pass, fill, { gain, finished: true });
+  const { draft = false, piecemeal = false, repeat = null } = how;
+  const chain = planChain(env, job, pass, fill, { ...how, finished: true });
   const { light, tones: plan, screen, bends } = chain;
-  const { width, height } = sheetPixels(job.sheet);
+  const { width, height } = repeat ? repeatPlane(repeat) : sheetPixels(job.sheet);
 
   let made: { readonly input: ToneInput; readonly plater: Plater } | null = null;
   function ready(): NonNullable<typeof made> {
     if (made) return made;
-    const compiled = compiledScreen(env, screen, draft);
+    const compiled = bentScreen(env, screen, draft, { bends, repeat });
     const input = { ...plan.input(compiled, piecemeal), within };
-    made = { input, plater: platerOf(compiled, input, chain, job) };
+    made = { input, plater: compiled.plater(input) };
     return made;
   }
-  const plateInputs = { sheet: { width, height }, bends };
+  const plateInputs = { sheet: { width, height }, bends: bends?.lattice ?? null, ...(repeat ? { repeat } : {}) };
   const whole: Planned<Plate> = planned(
     'plate',
     plateInputs,
@@ -199,9 +188,13 @@ export function planFill(
     const key = `plate ${draft} ${piecemeal} ${plate.key}`;
     return owner ? { key: plate.key, read: lastReads(owner, key, plate.read) } : plate;
   };
+  const planInside = (): Planned<LightRows> | null => {
+    const area = planBaseArea(env, job, fill);
+    return area && wrappedLight(env, planLightBending(env, job, fill, bends, draft).plan(area), repeat);
+  };
   const inks = passesOnBase(job, fill)
     .filter((p) => !printsOf(p).palette && !printsOf(p).artwork)
-    .map((p) => planInk(env, job, p, { draft, piecemeal }));
+    .map((p) => planInk(env, job, p, { draft, piecemeal, repeat }));
   return {
     light,
     tones: {
@@ -218,7 +211,7 @@ export function planFill(
         new Uint16Array(kernels.run.memory.buffer, out).set(values);
       },
     },
-    plate: inks.length > 0 ? planBasePlate(env, job, fill, own, inks) : onBase(job, fill) ? readOnce(own) : own,
+    plate: inks.length > 0 ? planBasePlate(own, planInside(), inks) : onBase(job, fill) ? readOnce(own) : own,
     screen,
     prepare() {
       ready();

@@ -7,6 +7,7 @@ import { type Planned, planned } from '../raster/planned.ts';
 import type { Plate } from '../raster/plate.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
+import { repeatPlane } from '../repeat/region.ts';
 import { type Plater, takesColours, type ToneInput, type ValueReader } from '../screen/compiled.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { isWorn, wornCover, wornPlate } from '../wear/worn-plate.ts';
@@ -16,11 +17,12 @@ import { finishTones } from '../tone/finish.ts';
 import { type Blended, blendFills, type Layer } from './blend-fills.ts';
 import { combineArtwork } from './combine-artwork.ts';
 import { barePlate, combinePlates, type GroupPlate, inkBits } from './combine-plates.ts';
-import { compiledScreen } from './compiled-screen.ts';
 import type { PrintEnv } from './env.ts';
 import { coverPlanner } from './plan-cover.ts';
-import { type ChainPlan, type PassPlan, planChain, planFill, platerOf, type PrintHow } from './plan-fill.ts';
+import { bentScreen } from './plan-bends.ts';
+import { type ChainPlan, type PassPlan, planChain, planFill, type PrintHow } from './plan-fill.ts';
 import { finishOf } from './plan-tones.ts';
+import { wrappedCover } from './plan-wrapped.ts';
 import { printsOf, valueMap } from './plate-values.ts';
 
 /** Half of a pixel. */
@@ -58,7 +60,7 @@ const standsAlone = (job: Job, chain: ChainPlan): boolean =>
 
 /** What fills must have in common to go through one screen. */
 const groupKey = ({ screen, bends, fill }: ChainPlan): string =>
-  JSON.stringify([screen.key, bends, isWorn(fill.wear) ? fill.wear : null, finishOf(fill, 0)]);
+  JSON.stringify([screen.key, bends?.lattice, isWorn(fill.wear) ? fill.wear : null, finishOf(fill, 0)]);
 
 /** Plans the plate of a pass with several fills or stencils: fills of one screen blend their tones, so that they share one grid. */
 export function planFills(
@@ -68,7 +70,7 @@ export function planFills(
   how: PrintHow,
   passPlan: (pass: Pass) => PassPlan,
 ): Pick<PassPlan, 'plate' | 'prepare' | 'begin' | 'release'> {
-  const { draft = false, piecemeal = false, gain = 0 } = how;
+  const { draft = false, piecemeal = false, gain = 0, repeat = null } = how;
   const others: PassPlan[] = [];
   const coverOf = coverPlanner(env, job, (other) => {
     const plan = passPlan(other);
@@ -78,8 +80,8 @@ export function planFills(
   const groups: Group[] = [];
   const byKey = new Map<string, number>();
   const layers = printingFills(pass).map((fill): PlannedLayer => {
-    const chain = planChain(env, job, pass, fill, { gain, finished: false });
-    const cover = fill.stencil === null ? EVERYWHERE : coverOf(fill.stencil);
+    const chain = planChain(env, job, pass, fill, { ...how, finished: false });
+    const cover = fill.stencil === null ? EVERYWHERE : wrappedCover(coverOf(fill.stencil), repeat);
     if (fill.over === 'darkens' || fill.over === 'lightens') return { chain, cover, group: NO_GROUP };
     if (fill.over === 'scrapes') {
       groups.push({ fill, chain, whole: null });
@@ -99,7 +101,7 @@ export function planFills(
   });
 
   const prints = printsOf(pass);
-  const size = sheetPixels(job.sheet);
+  const size = repeat ? repeatPlane(repeat) : sheetPixels(job.sheet);
   const perMm = job.sheet.ppi / MM_PER_INCH;
   const levels = prints.palette ? Math.max(3, prints.values.length) : prints.values.length;
   const shares = prints.values.filter((v) => 'ink' in v).length;
@@ -113,7 +115,10 @@ export function planFills(
         cover: lastReads({}, 'cover', cover.read),
         over: chain.fill.over,
         tones: (area) => {
-          tones ??= chain.tones.input(compiledScreen(env, chain.screen, draft), piecemeal).tones;
+          tones ??= chain.tones.input(
+            bentScreen(env, chain.screen, draft, { bends: chain.bends, repeat }),
+            piecemeal,
+          ).tones;
           return tones(area);
         },
       };
@@ -131,7 +136,7 @@ export function planFills(
     const blends = groups.map((_, g) => lastReads({}, 'blend', (area: Area) => blendFills(set, g, area)));
     const platers = groups.map(({ chain, fill, whole }, g) => {
       if (whole) return null;
-      const compiled = compiledScreen(env, chain.screen, draft);
+      const compiled = bentScreen(env, chain.screen, draft, { bends: chain.bends, repeat });
       const finish = finishOf(fill, gain);
       const input: ToneInput = {
         ...chain.tones.input(compiled, piecemeal),
@@ -141,7 +146,7 @@ export function planFills(
           return blend ? finishTones(blend.tones.slice(), finish) : bareTones(area);
         },
       };
-      return platerOf(compiled, input, chain, job);
+      return compiled.plater(input);
     });
     made = { platers, blends };
     return made;
@@ -180,7 +185,7 @@ export function planFills(
       over: k === 0 && laysInk(chain.fill.over) ? null : chain.fill.over,
       group,
       ends: finishOf(chain.fill, gain),
-      bends: chain.bends,
+      bends: chain.bends?.lattice ?? null,
       wear: isWorn(chain.fill.wear) ? { ...chain.fill.wear, perMm } : null,
     })),
   };

@@ -10,7 +10,8 @@ import { readsTogether } from '../picture/quad-feed.ts';
 import { createFeedReader, emptyFeed } from '../picture/feed.ts';
 import type { FeedPart } from '../picture/feed-params.ts';
 import { madeFeed, madeInputs } from '../picture/made-feed.ts';
-import { coarserPlacement, type Placement, placePicture } from '../picture/placement.ts';
+import type { Frame } from '../picture/light-sampler.ts';
+import { boxOfPlaced, coarserPlacement, type Placement, placePicture } from '../picture/placement.ts';
 import { tintFeed, tintInputs } from '../picture/tint-feed.ts';
 import type { Picture } from '../picture/types.ts';
 import { feedWeights } from '../picture/weights.ts';
@@ -58,17 +59,21 @@ function onceEach(make: (factor: number) => LightReader): (factor: number) => Li
   };
 }
 
-/** What the picture of a fill is read with: where it lies, which light of it counts, and the work on that light. */
-function partInputs(job: Job, fill: Reading, picture: Picture, part: FeedPart) {
+/**
+ * What the picture of a fill is read with: where it lies on a grid so many times coarser than the sheet, which light of it
+ * counts, and the work on that light.
+ */
+function partInputs(job: Job, fill: Reading, picture: Picture, part: FeedPart, factor = 1) {
   const size = shownSize(picture);
   const work = lightWork(fill.tone);
+  const { ppi } = job.sheet;
   return {
     size,
-    at: placePicture(job.sheet, fill.feed, size),
+    at: coarserPlacement(placePicture(job.sheet, fill.feed, size), factor),
     weights: feedWeights(part, fill.tone),
     work,
     // Without work on it the light of a spot does not depend on the sheet around it.
-    sheet: work || picture.made ? { ...sheetPixels(job.sheet), ppi: job.sheet.ppi } : null,
+    sheet: work || picture.made ? { ...coarserSize(sheetPixels(job.sheet), factor), ppi: ppi / factor } : null,
   };
 }
 
@@ -78,30 +83,51 @@ function worked(kernels: Kernels, { work, sheet }: PartInputs, read: (factor: nu
   return work ? workLight(kernels, work, sheet!, onceEach(read)) : read(1);
 }
 
-/** One part of the picture of a fill as light on the sheet: placed, mixed, and worked on as its tone says. */
-export function planPart(env: PrintEnv, job: Job, fill: Reading, part: FeedPart): Light {
+/**
+ * One part of the picture of a fill as light on the sheet: placed, mixed, and worked on as its tone says. `factor`: on a grid
+ * so many times coarser than the pixels of the sheet.
+ */
+export function planPart(env: PrintEnv, job: Job, fill: Reading, part: FeedPart, factor = 1): Light {
   if (part === 'tint') return planned('tint', tintInputs(fill.feed, job.sheet), [], tintFeed);
   const picture = pictureOf(job, fill);
   const { hash } = picture ?? {};
   if (!picture || (!picture.made && (!hash || !env.pictures(hash)))) {
     return planned('white', picture ? { missing: hash } : null, [], () => emptyFeed);
   }
-  const inputs = partInputs(job, fill, picture, part);
+  const inputs = partInputs(job, fill, picture, part, factor);
   if (picture.made) {
     const { size, at, weights, sheet } = inputs;
     return planned('made', { made: madeInputs(picture.made, size), ...inputs }, [], ({ made, ...own }) =>
-      worked(env.kernels, own, (factor) =>
-        madeFeed(env.kernels, made, coarserPlacement(at, factor), size, coarserSize(sheet!, factor), weights),
+      worked(env.kernels, own, (times) =>
+        madeFeed(env.kernels, made, coarserPlacement(at, times), size, coarserSize(sheet!, times), weights),
       ),
     );
   }
   return planned('picture', { hash: hash!, edit: editInUse(picture.edit), ...inputs }, [], ({ edit, ...own }) => {
     const source = editedSource(env.pictures(own.hash)!, edit);
-    return worked(env.kernels, own, (factor) =>
-      createFeedReader(env.kernels, source, coarserPlacement(own.at, factor), own.weights),
+    return worked(env.kernels, own, (times) =>
+      createFeedReader(env.kernels, source, coarserPlacement(own.at, times), own.weights),
     );
   });
 }
+
+/** The part of the sheet, in whole pixels, on which the picture of a fill lies: all of it for what is no picture. */
+export function pictureFrame(job: Job, fill: Reading): Frame {
+  const { width, height } = sheetPixels(job.sheet);
+  const picture = fill.feed.part === 'tint' ? undefined : pictureOf(job, fill);
+  if (!picture) return { left: 0, top: 0, right: width, bottom: height };
+  const size = shownSize(picture);
+  const { left, top, right, bottom } = boxOfPlaced(placePicture(job.sheet, fill.feed, size), size);
+  return {
+    left: Math.max(0, Math.ceil(left - NEARLY)),
+    top: Math.max(0, Math.ceil(top - NEARLY)),
+    right: Math.min(width, Math.floor(right + NEARLY)),
+    bottom: Math.min(height, Math.floor(bottom + NEARLY)),
+  };
+}
+
+/** Pixels by which an edge may miss a whole one. */
+const NEARLY = 1e-6;
 
 /** A picture and where it lies. */
 interface Placed {

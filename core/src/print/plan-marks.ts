@@ -9,11 +9,11 @@ import type { MarkSource } from '../marks/source.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { type Size, sheetPixels } from '../raster/sheet.ts';
 import { screenTraits } from '../screen/compile-screen.ts';
-import { compiledScreen } from './compiled-screen.ts';
 import type { PrintEnv } from './env.ts';
 import { coverPlanner } from './plan-cover.ts';
+import { bentScreen } from './plan-bends.ts';
 import { planChain } from './plan-fill.ts';
-import { planPass } from './plan-pass.ts';
+import { planPass, withOtherPrints } from './plan-pass.ts';
 
 /** Whether a fill prints outlines. */
 export const printsOutlines = ({ screen }: Pick<Fill, 'screen'>, ppi: number): boolean =>
@@ -48,21 +48,23 @@ function isInside({ unit: { reach }, matrix: [a, b, c, d, e, f] }: Mark, { width
 
 /** Plans the marks of a fill. Its pass is printed as if no other knocked it out. */
 export function planFillMarks(env: PrintEnv, job: Job, pass: Pass, fill: Fill): FillMarks {
-  const chain = planChain(env, job, pass, fill, { gain: 0, finished: true });
-  const compiled = compiledScreen(env, chain.screen, false);
+  const from = withOtherPrints(env, job, pass);
+  const own = from.pass.fills.find(({ id }) => id === fill.id) ?? fill;
+  const chain = planChain(from.env, from.job, from.pass, own, { finished: true });
+  const compiled = bentScreen(from.env, chain.screen, false, { bends: chain.bends, repeat: null });
   const coverOf = coverPlanner(env, job, (other) => planPass(env, job, other).plate);
   const cover = fill.stencil === null ? null : coverOf(fill.stencil);
   const within = cover && lastReads({}, 'cover', cover.read);
   const source = compiled.marks!({ ...chain.tones.input(compiled, false), within });
-  const { own } = source.inputs;
+  const { own: settings } = source.inputs;
   const size = sheetPixels(job.sheet);
   const cutter = outlineCutter(size, within);
-  const cut = (outline: Outline): Cut => (own.atEdge === 'cut' ? cutter(outline) : 'whole');
+  const cut = (outline: Outline): Cut => (settings.atEdge === 'cut' ? cutter(outline) : 'whole');
   return {
     pass,
     fill,
     source,
-    joined: isJoined(own),
+    joined: isJoined(settings),
     bands: () => allMarks(source),
     join: () => joinedOutline(source),
     cut,

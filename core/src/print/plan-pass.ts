@@ -5,13 +5,15 @@ import { MM_PER_INCH } from '../math/units.ts';
 import { placedPlate } from '../raster/placed-plate.ts';
 import { type Planned, planned } from '../raster/planned.ts';
 import type { Plate } from '../raster/plate.ts';
-import { sheetPixels } from '../raster/sheet.ts';
+import { type Size, sheetPixels } from '../raster/sheet.ts';
+import { repeatPlane } from '../repeat/region.ts';
 import type { PrintEnv } from './env.ts';
 import { knockedOut } from './knocked-out.ts';
 import { type PassPlan, planFill, type PrintHow } from './plan-fill.ts';
 import { planFills } from './plan-fills.ts';
 import { wholeFill } from './plate-values.ts';
-import { withPrintsSoFar } from './print-so-far.ts';
+import { type WithPrints, withPrintsSoFar } from './print-so-far.ts';
+import { withPushes } from './with-pushes.ts';
 
 /** A plan whose plate is made of others too, which are prepared and released with it. */
 const along = (plan: PassPlan, plate: Planned<Plate>, others: readonly PassPlan[]): PassPlan => ({
@@ -33,18 +35,27 @@ function movedBy({ sheet }: Job, { impression }: Pass): { readonly right: number
   return { right: pixels(impression.right), down: pixels(impression.down) };
 }
 
+/** Pixels of the plane that a pass is printed on: the sheet, or some repeats of a part of it. */
+const planeOf = ({ sheet }: Job, { repeat }: PrintHow): Size => (repeat ? repeatPlane(repeat) : sheetPixels(sheet));
+
 /** The plate of a pass where it lies on the sheet. */
-function planPlaced(job: Job, pass: Pass, plate: Planned<Plate>): Planned<Plate> {
+function planPlaced(job: Job, pass: Pass, plate: Planned<Plate>, how: PrintHow): Planned<Plate> {
   const by = movedBy(job, pass);
   if (by.right === 0 && by.down === 0) return plate;
-  return planned('placed', { ...by, sheet: sheetPixels(job.sheet) }, [plate], ({ sheet, right, down }, [own]) =>
+  return planned('placed', { ...by, sheet: planeOf(job, how) }, [plate], ({ sheet, right, down }, [own]) =>
     placedPlate(own.read, sheet, right, down),
   );
 }
 
+/** Gives a pass the prints of others that it is made of: those so far that its fills take, and those that push it. */
+export function withOtherPrints(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}): WithPrints {
+  const under = withPrintsSoFar(env, job, pass, (below, p) => planPass(env, below, p, how));
+  return withPushes(under, job, (other) => planAlone(env, job, other, how));
+}
+
 /** Plans a pass as if no other knocked it out. */
 function planAlone(env: PrintEnv, job: Job, pass: Pass, how: PrintHow): PassPlan {
-  const from = withPrintsSoFar(env, job, pass, (under, p) => planPass(env, under, p, how));
+  const from = withOtherPrints(env, job, pass, how);
   const whole = wholeFill(from.pass);
   const shown = planFill(
     from.env,
@@ -56,7 +67,7 @@ function planAlone(env: PrintEnv, job: Job, pass: Pass, how: PrintHow): PassPlan
   const plan = whole
     ? shown
     : { ...shown, ...planFills(from.env, from.job, from.pass, how, (other) => planAlone(env, job, other, how)) };
-  return along(plan, planPlaced(job, pass, plan.plate), from.plans);
+  return along(plan, planPlaced(job, pass, plan.plate, how), from.plans);
 }
 
 /**
@@ -74,7 +85,7 @@ export function planPass(env: PrintEnv, job: Job, pass: Pass, how: PrintHow = {}
   });
   const plate = planned(
     'knocked out',
-    { traps, sheet: sheetPixels(job.sheet) },
+    { traps, sheet: planeOf(job, how) },
     [plan.plate, ...plans.map((p) => p.plate)],
     (own, [under, ...others]) =>
       knockedOut(

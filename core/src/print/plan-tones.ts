@@ -2,11 +2,14 @@ import type { Fill, Job } from '../document/types.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import type { ArtworkReader } from '../picture/artwork-feed.ts';
 import { isCoverage } from '../picture/feed-params.ts';
-import type { Area, LightReader, LightRows } from '../raster/area.ts';
+import { type Area, type LightReader, type LightRows, rowsOf } from '../raster/area.ts';
 import { lightCodes } from '../raster/blur.ts';
 import { mapTones, mapTonesTo } from '../raster/map-tones.ts';
 import { type Size, sheetPixels } from '../raster/sheet.ts';
 import { onPrintedSheet, paintShare, type PaintStroke, paintTones } from '../raster/strokes.ts';
+import { type RepeatRegion, repeatPlane } from '../repeat/region.ts';
+import { wrappedRows } from '../repeat/wrapped-rows.ts';
+import { createBentMeans } from '../screen/cells/bent-means.ts';
 import { createCellMeans } from '../screen/cells/cell-means.ts';
 import { createPlaceMeans } from '../screen/cells/place-means.ts';
 import {
@@ -28,6 +31,7 @@ interface Paint {
   readonly strokes: readonly PaintStroke[];
   readonly bleed: number;
   readonly ppi: number;
+  readonly repeat?: RepeatRegion;
 }
 
 /** A tone curve: its settings in use, and whether what comes in is coverage already. */
@@ -65,9 +69,12 @@ function tablesOf({ caches = NO_CACHES }: PrintEnv, { curve, paint, finish }: To
   return caches.tables(JSON.stringify([curve, own]), () => toneTables(curve, own));
 }
 
-const paintOver = ({ strokes, bleed, ppi }: Paint): ((area: Area) => Float32Array | null) => {
+const paintOver = ({ strokes, bleed, ppi, repeat }: Paint): ((area: Area) => Float32Array | null) => {
   const moved = onPrintedSheet(strokes, bleed);
-  return (area) => paintShare(moved, area, ppi / MM_PER_INCH);
+  const read = (area: Area) => paintShare(moved, area, ppi / MM_PER_INCH);
+  if (!repeat) return read;
+  const none = (length: number) => new Float32Array(length);
+  return wrappedRows((area) => read(area) ?? none(area.width * rowsOf(area)), repeat, none);
 };
 
 /** Tones of light through a curve, painted and finished as the work says. */
@@ -104,6 +111,7 @@ function cellTones(
     one[0] = mean;
     return finishTones(one, finish)[0]!;
   };
+  if (cells.kind === 'bent') return createBentMeans({ kernels, nodes: cells.nodes, sheet, tonesOf, finish: finished });
   if (cells.kind === 'lattice') return createCellMeans({ kernels, ...cells, sheet, tonesOf, finish: finished });
   return createPlaceMeans({ cells, sheet, tonesOf, finish: finished });
 }
@@ -134,6 +142,10 @@ interface TonesAsked {
   readonly job: Job;
   readonly fill: Fill;
   readonly screen: PlannedScreen;
+  /** Says how the cells of the screen are bent. */
+  readonly bends: { readonly lattice: string | null } | null;
+  /** The region of the sheet with which it repeats, where it does. */
+  readonly repeat: RepeatRegion | null;
   /** The light of the fill, and for palettes and artwork of its colours. */
   readonly light: Planned<LightRows>;
   readonly colours: readonly Planned<LightRows>[];
@@ -153,7 +165,7 @@ export const finishOf = ({ screen: { smallest, solidFrom } }: Fill, gain: number
 });
 
 /** How the light of a fill becomes tones. */
-function workOf({ job, fill, screen: planned, finish }: TonesAsked): {
+function workOf({ job, fill, screen: planned, repeat, finish }: TonesAsked): {
   readonly work: ToneWork;
   /** How light becomes the colours that a screen takes. */
   readonly colourWork: ToneWork;
@@ -170,7 +182,7 @@ function workOf({ job, fill, screen: planned, finish }: TonesAsked): {
       settings: curveInUse(ofColours ? { ...tone, meaning: 'light' } : tone, direct && !ofColours),
       direct,
     },
-    paint: tone.paint.length > 0 ? { strokes: tone.paint, bleed, ppi } : null,
+    paint: tone.paint.length > 0 ? { strokes: tone.paint, bleed, ppi, ...(repeat ? { repeat } : {}) } : null,
     // Limits of tone are those of dots: artwork has none.
     finish: finish && !(planned.prints.artwork && ofColours) ? finishOf(fill, finish.gain) : null,
   });
@@ -183,14 +195,21 @@ function workOf({ job, fill, screen: planned, finish }: TonesAsked): {
 
 /** Plans the tones of a fill, from its light to what the screen compares. */
 export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
-  const { job, screen, light, colours, clear, together } = asked;
+  const { job, screen, light, repeat, colours, clear, together } = asked;
   const { work, colourWork, byCells } = workOf(asked);
   const { outlines = false } = screen.traits;
   const { tonesToo = false } = screen.prints;
-  const sheet = sheetPixels(job.sheet);
+  const sheet = repeat ? repeatPlane(repeat) : sheetPixels(job.sheet);
   const ofColours = takesColours(screen.prints) ? [...colours, ...(clear ? [clear] : [])] : [];
   const from = ofColours.length > 0 && !tonesToo ? ofColours : [light, ...ofColours];
-  const depends = byCells ? [...from, { key: screen.key }] : from;
+  const depends = byCells
+    ? [
+        ...from,
+        { key: screen.key },
+        ...(asked.bends?.lattice ? [{ key: asked.bends.lattice }] : []),
+        ...(repeat ? [{ key: JSON.stringify(repeat) }] : []),
+      ]
+    : from;
   const own = tonesToo ? { work, colourWork } : work;
   return {
     key: keyOf(byCells ? 'cell tones' : outlines ? 'mark tones' : 'tones', own, depends),

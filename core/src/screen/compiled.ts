@@ -1,15 +1,19 @@
+import type { LatticeVectors } from '../repeat/snapped-lattice.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import type { MarkSource } from '../marks/source.ts';
 import type { ArtworkReader } from '../picture/artwork-feed.ts';
 import type { Area, LightReader } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
 import type { Size } from '../raster/sheet.ts';
+import type { BentLattice } from '../bend/bends.ts';
+import type { NodesReader } from './bent/bent-nodes.ts';
 import type { LatticePositions } from './periodic/positions.ts';
 import type { ThresholdTile } from './periodic/threshold-tile.ts';
 
 /** Which cell a pixel lies in, for one tone a cell. */
 export type CellMap =
   | { readonly kind: 'lattice'; readonly positions: LatticePositions; readonly pitch: number }
+  | { readonly kind: 'bent'; readonly nodes: NodesReader }
   | {
       readonly kind: 'places';
       /** A whole number for the cell of the sheet's pixel (x, y), the same for no other cell. */
@@ -98,6 +102,10 @@ export interface CompiledScreen {
   readonly bytes: number;
   /** The outlines that it prints, where it is made of outlines. */
   marks?(input: ToneInput): MarkSource;
+  /** Both vectors of its lattice in pixels, y upwards, where all of it repeats along them. */
+  readonly repeats?: LatticeVectors | undefined;
+  /** The same screen with its lattice bent; left out by screens that have none. */
+  bent?(how: BentLattice): CompiledScreen;
   /** Makes plates of tones by this screen. */
   plater(input: ToneInput): Plater;
 }

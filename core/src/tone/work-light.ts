@@ -36,8 +36,8 @@ export function lightWork(tone: Work): Work | null {
 let encodedCodes: Uint16Array | null = null;
 let lightOfCodes: Uint16Array | null = null;
 
-/** 16-bit encoded value of each 16-bit light, and back. */
-const encodedOf = (): Uint16Array =>
+/** The 16-bit sRGB value of each 16-bit light. */
+export const encodedOf = (): Uint16Array =>
   (encodedCodes ??= Uint16Array.from({ length: 65536 }, (_, k) => Math.round(encodeSrgb(k / 65535) * 65535)));
 const lightOf = (): Uint16Array =>
   (lightOfCodes ??= Uint16Array.from({ length: 65536 }, (_, k) => Math.round(decodeSrgb(k / 65535) * 65535)));

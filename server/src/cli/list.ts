@@ -1,6 +1,7 @@
-import { BEND_KINDS, FACES, FAMILIES, INK_SETS, LATTICES, MADE_KINDS, MARK_LATTICES } from '@chromatype/core';
+import { FACES, FAMILIES, INK_SETS, LATTICES, MADE_KINDS, MARK_LATTICES } from '@chromatype/core';
+import { bendLines } from './bend-options.ts';
 import { endings } from './endings.ts';
-import { settingLines } from './setting-options.ts';
+import { rangeOf, settingLines } from './setting-options.ts';
 import { UsageError } from './usage-error.ts';
 
 /** Names of the options of one of a family's settings. */
@@ -17,7 +18,7 @@ const NAMES: Record<string, () => readonly string[]> = {
   faces: () => FACES.map((f) => f.name),
   inks: () => INK_SETS.map((s) => s.name),
   pictures: () => MADE_KINDS.map((k) => k.name),
-  bends: () => BEND_KINDS.map((b) => b.name),
+  bends: () => bendLines(rangeOf),
   formats: () => [...endings().keys()],
   settings: settingLines,
 };

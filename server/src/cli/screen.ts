@@ -16,6 +16,7 @@ import {
 } from '@chromatype/core';
 import { type NormalPicture, normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
+import { BEND_HELP, BEND_OPTIONS, bendsFrom } from './bend-options.ts';
 import { endings } from './endings.ts';
 import { MARK_HELP, MARK_OPTIONS, markSettings, withMarks } from './mark-options.ts';
 import { checkOutput, readInput } from './files.ts';
@@ -54,7 +55,7 @@ export const HELP = `chromatype screen IN OUT     one picture through one screen
   --inset MM         leaves only what lies further inside the stencil's edge
   --grow MM          moves the stencil's edge outwards; below 0 it shrinks
   --feather MM       width over which the stencil's edge fades
-  --set PATH=VALUE   any other setting, may be given several times; paths: chromatype list settings${MARK_HELP}`;
+  --set PATH=VALUE   any other setting, may be given several times; paths: chromatype list settings${BEND_HELP}${MARK_HELP}`;
 
 const TEXT = { type: 'string' } as const;
 const OPTIONS = {
@@ -69,6 +70,7 @@ const OPTIONS = {
   stencil: TEXT,
   ...SETTING_OPTIONS,
   ...MARK_OPTIONS,
+  ...BEND_OPTIONS,
 } as const;
 
 /** What grain prints, and the settings that differ on the command line: rows that run one way unless asked. */
@@ -145,6 +147,7 @@ function jobOf(values: ScreenValues, taken: Taken, palette: readonly string[] | 
           },
           marks,
         ),
+        bend: bendsFrom(values, { ...base.sheet, ...sheet }),
       }),
     ],
   };

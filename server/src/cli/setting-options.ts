@@ -48,7 +48,7 @@ export function rangeOf(param: Param): string {
  * The value of a setting from text.
  * @throws UsageError naming `option` when the text is none of its values
  */
-function valueFrom(param: Param, text: string, option: string): unknown {
+export function valueFrom(param: Param, text: string, option: string): unknown {
   const wrong = () => new UsageError(`${option} must be ${rangeOf(param)}.`);
   switch (param.kind) {
     case 'number': {

@@ -40,6 +40,7 @@ export const hexagonal: LatticeKind = {
       flipped: () => false,
       corners: () => CORNERS,
       area: 1,
+      same: [1, 0.5],
     });
   },
 };

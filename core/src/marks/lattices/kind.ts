@@ -1,3 +1,5 @@
+import type { BentLattice } from '../../bend/bends.ts';
+import type { LatticeVectors } from '../../repeat/snapped-lattice.ts';
 import type { Box } from '../outline.ts';
 
 /** Area of a cell in square pixels, and the width and height of the box round it, as the lattice is turned. */
@@ -22,6 +24,8 @@ export interface Site extends CellSize {
   readonly flipped: boolean;
   /** Corners of the cell, x, y, x, y …; convex. */
   readonly cell: readonly number[];
+  /** The site as it was before bends moved it, where some did. */
+  readonly before?: Site;
 }
 
 export interface MarkLattice {
@@ -31,6 +35,19 @@ export interface MarkLattice {
   readonly reach: number;
   /** Sites whose place lies in a box, its left and top edge included. */
   sitesIn(box: Box): Site[];
+  /** How it is bent, where it is. */
+  readonly bent?: LatticeBent;
+  /** Both steps after which it is the same again, y upwards, where it has such steps. */
+  readonly repeats?: LatticeVectors | undefined;
+}
+
+/** How the lattice of marks is bent. */
+export interface LatticeBent {
+  readonly how: BentLattice;
+  /** The lattice before it was bent. */
+  readonly before: MarkLattice;
+  /** How many times as long anything may become under the bends. */
+  readonly stretch: number;
 }
 
 /** What a lattice is laid out from. Lengths in pixels, y downwards; angles in radians, counter-clockwise. */

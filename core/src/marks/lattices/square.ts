@@ -43,6 +43,7 @@ export const square: LatticeKind = {
       flipped: () => false,
       corners: () => RECTANGLE,
       area: 1,
+      same: [1, 0],
     });
   },
 };

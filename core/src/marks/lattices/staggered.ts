@@ -23,6 +23,7 @@ export const staggered: LatticeKind = {
       flipped: () => false,
       corners: () => RECTANGLE,
       area: 1,
+      same: [1, 0.5],
     });
   },
 };

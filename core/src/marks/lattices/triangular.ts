@@ -40,6 +40,7 @@ export const triangular: LatticeKind = {
       flipped: isDown,
       corners: (column, row) => (isDown(column, row) ? DOWN : UP),
       area: 1,
+      same: [2, 1],
     });
   },
 };

@@ -1,3 +1,5 @@
+import { bentCells } from '../bent/bent-cells.ts';
+import { bentAt } from '../bent/bent-pixels.ts';
 import type { CellMap, CompiledScreen } from '../compiled.ts';
 import type { ThresholdField } from './field.ts';
 import { compareThresholds } from './field-screener.ts';
@@ -11,6 +13,7 @@ export const fieldScreen = (field: ThresholdField, cells: CellMap | null): Compi
   tile: null,
   thresholds: (area) => field.over(area),
   bytes: HELD,
+  bent: (how) => bentAt(field.at, how, bentCells(cells, null, how)),
   plater: ({ kernels, tones }) => ({
     plate: (area) => compareThresholds(kernels, field.over(area), area, tones(area)),
     release() {},

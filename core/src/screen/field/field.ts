@@ -6,6 +6,8 @@ import { rawThreshold } from '../periodic/compile-tile.ts';
 export interface ThresholdField {
   /** Thresholds over an area, row by row; ink prints where a tone 0..65535 is greater. */
   over(area: Area): Uint16Array;
+  /** Thresholds at places of the sheet, in pixels from its top left corner. */
+  at(xs: Float64Array, ys: Float64Array): Uint16Array;
 }
 
 /** A height -1..1 at the middle of pixel (x, y) of the sheet. Where it is greatest, ink comes first. */
@@ -92,6 +94,8 @@ export function createField(heights: SheetHeights, sheet: Size, relevel: boolean
   }
 
   return {
+    at: (xs, ys) =>
+      Uint16Array.from(xs, (x, k) => thresholdOf(heights(x - 0.5, ys[k]! - 0.5), Math.floor(x), Math.floor(ys[k]!))),
     over: ({ x, y, width, height, step }) =>
       remember(kept, `${x} ${y} ${width} ${height} ${step}`, () => make({ x, y, width, height, step })),
   };

@@ -1,4 +1,6 @@
 import { type Area, rowsOf } from '../../raster/area.ts';
+import { bentCells } from '../bent/bent-cells.ts';
+import { bentAt, nearestPixel } from '../bent/bent-pixels.ts';
 import type { CellMap, CompiledScreen, Plater, ToneInput } from '../compiled.ts';
 import { type ThresholdTile, tilePlace } from './threshold-tile.ts';
 import { plainScreener, thresholdScreener } from './threshold-screener.ts';
@@ -41,11 +43,17 @@ export function tilePlater(tile: ThresholdTile, { kernels, tones, codes }: ToneI
   };
 }
 
-/** A screen that repeats on the pixel grid. */
+/** A screen that repeats on the pixel grid; bent, each pixel takes the threshold of the nearest one of the tile. */
 export const periodicScreen = (tile: ThresholdTile, cells: CellMap | null): CompiledScreen => ({
   cells,
   tile,
   thresholds: (area) => tileThresholds(tile, area),
   bytes: tile.data.byteLength,
+  bent: (how) =>
+    bentAt(
+      nearestPixel((area) => tileThresholds(tile, area)),
+      how,
+      bentCells(cells, null, how),
+    ),
   plater: (input) => tilePlater(tile, input),
 });

@@ -23,7 +23,7 @@ export function Chain({ job, pass, fill }: ChainProps) {
       <ToneStation job={job} pass={shown} fill={fill} />
       <StencilStation job={job} pass={pass} fill={fill} />
       <ScreenStation job={job} pass={shown} fill={fill} />
-      <BendStation fill={fill} />
+      <BendStation job={job} fill={fill} />
       <InkStation job={job} pass={pass} fill={fill} />
     </div>
   );

@@ -2,6 +2,10 @@ import { type Job, type Pass, fillOf } from '@chromatype/core';
 import { lazy, Suspense, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { View } from '../../engine/view.ts';
+import { BendHandles } from '../bend/BendHandles.tsx';
+import { BendLayer } from '../bend/BendLayer.tsx';
+import { FoldsShown } from '../bend/FoldsShown.tsx';
+import { chosenBend, useBendTools } from '../bend/bend-tools.ts';
 import { Overlay } from '../tools/Overlay.tsx';
 import { ToolLayer } from '../tools/ToolLayer.tsx';
 import { GradationHandles } from '../tints/GradationHandles.tsx';
@@ -36,6 +40,10 @@ export function OnSheet({ job, pass, whole, view }: Props) {
   const part = stencil?.parts.find((p) => p.id === chosen);
   const tool = useTools((s) => s.tool);
   const overlay = useTools((s) => s.overlay);
+  const bends = useBendTools();
+  // Bends have their handles while their station is open.
+  const bendAt = params.get('station') === 'bend' ? chosenBend(fill, bends) : -1;
+  const bend = fill.bend[bendAt];
   // A stencil is shown while its station is open or something is drawn in it.
   const stencilSeen = params.get('station') === 'stencil' || tool === 'stencil';
   // What is drawn after a picture needs to see it where it does not print.
@@ -58,6 +66,15 @@ export function OnSheet({ job, pass, whole, view }: Props) {
       )}
       {fill.feed.part === 'tint' && fill.feed.run !== 'flat' && tool === 'none' && (
         <GradationHandles job={job} fill={fill} view={view} />
+      )}
+      {bend && (
+        <>
+          <FoldsShown job={job} bend={bend} view={view} />
+          {tool === 'none' && <BendHandles key={bendAt} job={job} fill={fill} at={bendAt} bend={bend} view={view} />}
+          {(tool === 'push' || tool === 'pin') && (
+            <BendLayer job={job} fill={fill} at={bendAt} view={view} tool={tool} />
+          )}
+        </>
       )}
       {tool === 'marks' && <MarkLayer key={fill.id} job={job} pass={whole} fill={fill} view={view} />}
       {tool === 'stencil' && <DrawLayer job={job} pass={whole} fill={fill} view={view} />}

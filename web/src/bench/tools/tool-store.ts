@@ -12,7 +12,9 @@ export type Tool =
   | 'cut-mark'
   | 'pick-ink'
   | 'stencil'
-  | 'marks';
+  | 'marks'
+  | 'push'
+  | 'pin';
 
 export interface Brush {
   readonly does: 'lighten' | 'darken' | 'erase';

@@ -1,17 +1,19 @@
 import { arcTangent, cosine, sine, square } from '../../../math/exact.ts';
-import { compileTile, type HeightMap } from '../../periodic/compile-tile.ts';
+import type { HeightMap } from '../../periodic/compile-tile.ts';
 import { type DotShape, dotShape } from './shapes/index.ts';
 import { modulo } from '../../../math/integers.ts';
 import { createField } from '../../field/field.ts';
 import { fieldScreen } from '../../field/field-screen.ts';
-import { periodicScreen } from '../../periodic/periodic-screen.ts';
+import { latticeScreen } from '../../periodic/lattice-screen.ts';
 import { evenInCells } from './lattices/even-cells.ts';
+import { type Box, boxUnder } from '../../../bend/box-under.ts';
 import { type Nearest, type PointGrid, scatteredPoints, spiralPoints } from '../../../math/points.ts';
 import type { LatticeName } from './lattices/names.ts';
+import { singleDot } from './lattices/single-dot.ts';
 import { type CellPlace, REGULAR, type RegularLattice } from './lattices/regular.ts';
 import { latticeOf, latticePositions } from '../../periodic/positions.ts';
 import { soften } from '../../periodic/soften.ts';
-import { actualScreen, type Basis, findSupercellOf, type Supercell } from '../../periodic/supercell.ts';
+import { actualBasis, actualScreen, type Basis, findSupercellOf, type Supercell } from '../../periodic/supercell.ts';
 import { squareSupercell } from '../../periodic/supercells-in-step.ts';
 import type { CellMap, CompiledScreen } from '../../compiled.ts';
 import type { Making, ScreenAsked } from '../family.ts';
@@ -61,9 +63,20 @@ function regular(
     lattice.place(u, v, place);
     return shape.spot(place.x, place.y);
   };
-  const tile = compileTile(cell, soften(own, lattice.basis, softness), { relevel, draft, share });
+  const softened = (height: HeightMap) => soften(height, lattice.basis, softness);
   const cells = square ? squareCells(cell) : regularCells(cell, lattice, pitch);
-  return periodicScreen(tile, cells);
+  return latticeScreen(
+    {
+      cell,
+      height: softened(own),
+      relevel,
+      draft,
+      share,
+      single: singleDot(actualBasis(cell), lattice, shape),
+      soften: softened,
+    },
+    cells,
+  );
 }
 
 const squareCells = (cell: Supercell): CellMap => ({
@@ -196,11 +209,7 @@ function scattered(input: PlacedInputs, { draft, share }: How, shape: DotShape):
   const heights = relevel ? evenInCells(points, side, raw) : raw;
   const cell: Supercell = { x1: side, y1: 0, x2: 0, y2: side, i1: 1, j1: 0, i2: 0, j2: 1 };
   const pixelAt = (share: number) => modulo(Math.round(share * side - 0.5), side);
-  const tile = compileTile(cell, (u, v) => heights(pixelAt(u), pixelAt(1 - v)), {
-    relevel,
-    draft,
-    share,
-  });
+  const cellHeight: HeightMap = (u, v) => heights(pixelAt(u), pixelAt(1 - v));
   const out: Nearest = { index: 0, dx: 0, dy: 0, dx2: 0, dy2: 0 };
   const cells: CellMap = {
     kind: 'places',
@@ -213,7 +222,7 @@ function scattered(input: PlacedInputs, { draft, share }: How, shape: DotShape):
       return ((ty + 1) * 4096 + tx + 1) * 65536 + out.index;
     },
   };
-  return periodicScreen(tile, cells);
+  return latticeScreen({ cell, height: cellHeight, relevel, draft, share }, cells);
 }
 
 function spiral(
@@ -222,14 +231,20 @@ function spiral(
   shape: DotShape,
 ): CompiledScreen {
   const { width, height, cx, cy } = place;
-  const points = spiralPoints({ x: 0, y: 0, width, height }, { x: cx, y: cy }, pitch, angle);
-  const heights = pointHeights(points, shape, angle, softness);
-  const out: Nearest = { index: 0, dx: 0, dy: 0, dx2: 0, dy2: 0 };
-  return fieldScreen(createField(heights, { width, height }, relevel, draft), {
-    kind: 'places',
-    reach: Math.ceil(2.5 * pitch) + 1,
-    cellOf: (x, y) => points.nearest(x, y, out).index,
-  });
+  const over = ({ left, top, right, bottom }: Box): CompiledScreen => {
+    const box = { x: left, y: top, width: right - left, height: bottom - top };
+    const points = spiralPoints(box, { x: cx, y: cy }, pitch, angle);
+    const heights = pointHeights(points, shape, angle, softness);
+    const out: Nearest = { index: 0, dx: 0, dy: 0, dx2: 0, dy2: 0 };
+    return fieldScreen(createField(heights, { width, height }, relevel, draft), {
+      kind: 'places',
+      reach: Math.ceil(2.5 * pitch) + 1,
+      cellOf: (x, y) => points.nearest(x, y, out).index,
+    });
+  };
+  const sheet = { left: 0, top: 0, right: width, bottom: height };
+  // What is bent shows points that lie beyond the sheet.
+  return { ...over(sheet), bent: (how) => over(boxUnder(how.back, sheet, place)).bent!(how) };
 }
 
 /** How a lattice is compiled, and what it uses besides frequency and angle. */

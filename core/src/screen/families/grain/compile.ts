@@ -1,7 +1,9 @@
+import type { BentLattice } from '../../../bend/bends.ts';
 import { hash32 } from '../../../math/hash.ts';
 import { MM_PER_INCH } from '../../../math/units.ts';
 import { rowsOf } from '../../../raster/area.ts';
 import { type CompiledScreen, ONE_INK, type Plater, type Prints, type ToneInput } from '../../compiled.ts';
+import { bentAt, nearestPixel } from '../../bent/bent-pixels.ts';
 import { periodicScreen, tileRow } from '../../periodic/periodic-screen.ts';
 import type { ThresholdTile } from '../../periodic/threshold-tile.ts';
 import type { Making, ScreenAsked } from '../family.ts';
@@ -123,6 +125,9 @@ function orderedScreen(thresholds: ThresholdRow, { grain, prints }: GrainInputs)
     tile: null,
     thresholds: isPlain(prints) ? grainThresholds(thresholds, grain) : null,
     bytes: 1000,
+    ...(isPlain(prints)
+      ? { bent: (how: BentLattice) => bentAt(nearestPixel(grainThresholds(thresholds, grain)), how, null) }
+      : {}),
     plater: (input) => orderedPlater(thresholds, grain, prints, input),
   };
 }

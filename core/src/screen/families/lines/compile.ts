@@ -1,7 +1,8 @@
 import { sine } from '../../../math/exact.ts';
-import { compileTile } from '../../periodic/compile-tile.ts';
+import { smoothNoise } from '../../../math/smooth-noise.ts';
 import { createField, type SheetHeights } from '../../field/field.ts';
-import { COURSES, type Course, type CourseInput, gapDepth, type LinePlace, smoothNoise } from './courses.ts';
+import { COURSES, type Course, type CourseInput, gapDepth, type LinePlace } from './courses.ts';
+import type { HeightMap } from '../../periodic/compile-tile.ts';
 import { latticePositions } from '../../periodic/positions.ts';
 import { actualScreen, findSupercellOf } from '../../periodic/supercell.ts';
 import { squareSupercell } from '../../periodic/supercells-in-step.ts';
@@ -9,7 +10,7 @@ import type { CellMap, CompiledScreen } from '../../compiled.ts';
 import type { Making, ScreenAsked } from '../family.ts';
 import { LINE_PARAMS, type LineSettings } from './params.ts';
 import { fieldScreen } from '../../field/field-screen.ts';
-import { periodicScreen } from '../../periodic/periodic-screen.ts';
+import { latticeScreen } from '../../periodic/lattice-screen.ts';
 import { settingsInUse } from '../../../settings/params.ts';
 
 /** Everything that a compiled screen of lines depends on. */
@@ -35,22 +36,17 @@ function repeating({ lines, pitch, angle, rosette }: LineInputs, { draft, share 
   const { kind, wavelength, swing } = lines;
   if (kind === 'straight') {
     const cell = squareSupercell(pitch, angle, rosette, draft);
-    const tile = compileTile(cell, (_, v) => 1 - 2 * offLine(v), { draft, share });
     const cells: CellMap = { kind: 'lattice', positions: latticePositions(cell), pitch: actualScreen(cell).pitch };
-    return periodicScreen(tile, cells);
+    return latticeScreen({ cell, height: (_, v) => 1 - 2 * offLine(v), relevel: true, draft, share }, cells);
   }
   const basis = { ax: wavelength * pitch, ay: 0, bx: 0, by: pitch };
   const cell = findSupercellOf(basis, angle, draft);
   const wave = kind === 'wave';
-  const tile = compileTile(
-    cell,
-    (u, v) => {
-      const swung = wave ? sine(2 * Math.PI * u) : u < 0.5 ? 4 * u - 1 : 3 - 4 * u;
-      return 1 - 2 * offLine(v + swing * swung);
-    },
-    { draft, share },
-  );
-  return periodicScreen(tile, null);
+  const height: HeightMap = (u, v) => {
+    const swung = wave ? sine(2 * Math.PI * u) : u < 0.5 ? 4 * u - 1 : 3 - 4 * u;
+    return 1 - 2 * offLine(v + swing * swung);
+  };
+  return latticeScreen({ cell, height, relevel: true, draft, share }, null);
 }
 
 /** A distance from the nearest line with the hand's wobble and breaks in it. */

@@ -1,8 +1,9 @@
+import type { BentLattice } from '../../../bend/bends.ts';
 import type { Kernels } from '../../../kernel/kernels.ts';
 import { edgeFilter } from '../../../marks/at-edge.ts';
 import { isJoined, joinedPlates } from '../../../marks/joining/joined-plates.ts';
 import { createMarker } from '../../../marks/marker.ts';
-import type { MarkInputs } from '../../../marks/place.ts';
+import { keptLattice, type MarkInputs } from '../../../marks/place.ts';
 import type { MarkSettings } from '../../../marks/params.ts';
 import { FLAT, reliefOf } from '../../../marks/relief/index.ts';
 import { litArtwork, type PieceLook } from '../../../marks/relief/lit-artwork.ts';
@@ -17,7 +18,8 @@ export const markPrints = ({ colour }: Pick<MarkSettings, 'colour'>): Prints =>
 
 function markSource(
   inputs: MarkInputs,
-  { kernels, tones, codes, colours, clear, finish, within }: ToneInput,
+  bent: BentLattice | null,
+  { kernels, sheet, tones, codes, colours, clear, finish, within }: ToneInput,
 ): MarkSource {
   const coloured = inputs.own.colour !== 'ink';
   const marker = createMarker(inputs, {
@@ -25,6 +27,8 @@ function markSource(
     planes: coloured ? (clear ? 5 : 4) : 1,
     codes: coloured ? null : codes,
     finish,
+    bent,
+    plane: sheet,
     read(area) {
       const own = tones(area);
       if (!coloured) return [own];
@@ -62,11 +66,11 @@ function pieceLook({ relief, ground, groundColour, light, height, gloss, shadow 
   };
 }
 
-function plater(inputs: MarkInputs, input: ToneInput): Plater {
+function plater(inputs: MarkInputs, bent: BentLattice | null, input: ToneInput): Plater {
   const { kernels } = input;
   let made: MarkSource | null = null;
   const ready = (): MarkSource => {
-    made ??= keptFew(kernels, markSource(inputs, input));
+    made ??= keptFew(kernels, markSource(inputs, bent, input));
     return made;
   };
   if (isJoined(inputs.own)) return joinedPlates(ready, kernels, input.piecemeal);
@@ -92,11 +96,15 @@ function plater(inputs: MarkInputs, input: ToneInput): Plater {
 /** Bytes that a compiled screen of marks holds: everything is made with its plates. */
 const HELD = 4096;
 
-export const markScreen = (inputs: MarkInputs): CompiledScreen => ({
+export const markScreen = (inputs: MarkInputs, bent: BentLattice | null = null): CompiledScreen => ({
   cells: null,
   tile: null,
   thresholds: null,
   bytes: HELD,
-  marks: (input) => markSource(inputs, input),
-  plater: (input) => plater(inputs, input),
+  marks: (input) => markSource(inputs, bent, input),
+  plater: (input) => plater(inputs, bent, input),
+  get repeats() {
+    return keptLattice(inputs.own, inputs).lattice.repeats;
+  },
+  bent: (how) => markScreen(inputs, how),
 });

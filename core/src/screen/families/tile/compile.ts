@@ -1,8 +1,8 @@
-import { compileTile } from '../../periodic/compile-tile.ts';
 import { findSupercellOf } from '../../periodic/supercell.ts';
 import { finishTile, grownTile, readTile, tileReader } from './height-map.ts';
 import type { CompiledScreen } from '../../compiled.ts';
-import { periodicScreen } from '../../periodic/periodic-screen.ts';
+import { latticeScreen } from '../../periodic/lattice-screen.ts';
+import type { HeightMap } from '../../periodic/compile-tile.ts';
 import type { Making, ScreenAsked } from '../family.ts';
 import { countCache, remember } from '../../../memory/cache.ts';
 import { madeTileOf } from './made/index.ts';
@@ -74,13 +74,9 @@ export function compileTileScreen(
   const basis = { ax: width, ay: halfDrop ? -height / 2 : 0, bx: 0, by: height };
   const cell = findSupercellOf(basis, angle, draft);
   const read = tileReader(map, halfDrop);
-  const compiled = compileTile(
-    cell,
-    (u, v) => {
-      const up = halfDrop ? v - u / 2 : v;
-      return 2 * read(u, 1 - (up - Math.floor(up))) - 1;
-    },
-    { relevel: tile.relevel, draft, share },
-  );
-  return periodicScreen(compiled, null);
+  const heights: HeightMap = (u, v) => {
+    const up = halfDrop ? v - u / 2 : v;
+    return 2 * read(u, 1 - (up - Math.floor(up))) - 1;
+  };
+  return latticeScreen({ cell, height: heights, relevel: tile.relevel, draft, share }, null);
 }

@@ -1,72 +1,87 @@
-import { BEND_KINDS, bendKind, newBend } from '@chromatype/core';
+import { BEND_KINDS, type Bend, bendFault, bendKind, bendSheet, type Fill, type Job } from '@chromatype/core';
 import { memo } from 'react';
-import { setBend } from '../../../document/edits.ts';
+import { addBend } from '../../../document/bend-edits.ts';
 import { edit } from '../../../document/store.ts';
-import { Button } from '../../../ui/Button.tsx';
-import { ParamField } from '../../../ui/ParamField.tsx';
 import { sameBy } from '../../../ui/same-by.ts';
+import { isPushed } from '../../bend/BendLayer.tsx';
+import { chooseBend } from '../../bend/bend-tools.ts';
+import { takeTool } from '../../tools/tool-store.ts';
 import type { ChainProps } from '../chain-props.ts';
-import { Station, THUMB } from '../Station.tsx';
+import { Station } from '../Station.tsx';
+import { BendList } from './BendList.tsx';
+import { BendThumb } from './BendThumb.tsx';
+import { BentPicture } from './BentPicture.tsx';
 
-/** A straight lattice: nothing bends it. */
-function StraightLattice() {
-  const at = [7, 14, 21, 28, 35, 42, 49];
-  return (
-    <svg
-      viewBox="0 0 56 16"
-      className={`${THUMB} text-hairline`}
-      preserveAspectRatio="xMidYMid slice"
-      role="img"
-      aria-label="The lattice"
-    >
-      {at.map((x) => (
-        <path key={x} d={`M${x} 0V16`} stroke="currentColor" />
-      ))}
-      <path d="M0 5.500H56M0 11H56" stroke="currentColor" />
-    </svg>
-  );
+interface Props {
+  readonly job: Job;
+  readonly fill: Fill;
 }
 
-/** Deformations of the lattice, one after the other. */
-function BendStationPart({ fill }: Pick<ChainProps, 'fill'>) {
-  const { bend } = fill;
-  const names = bend.filter((b) => b.on).map((b) => bendKind(b.kind).label);
-  const set = (next: typeof bend) => edit(setBend(fill.id, next));
-  const controls = BEND_KINDS.length > 0 && (
-    <div className="grid grid-cols-1 gap-1.5">
-      {bend.map(({ kind, settings, ...own }, k) => (
-        <fieldset key={k} className="grid grid-cols-2 gap-x-4 gap-y-0.5">
-          <legend className="col-span-2 flex w-full items-center justify-between">
-            {bendKind(kind).label}
-            <Button aria-label={`Remove ${bendKind(kind).label}`} onClick={() => set(bend.toSpliced(k, 1))}>
-              ×
-            </Button>
-          </legend>
-          {Object.entries(bendKind(kind).params).map(([name, param]) => (
-            <ParamField
-              key={name}
-              param={param}
-              value={settings[name]}
-              onChange={(value) => set(bend.with(k, { ...own, kind, settings: { ...settings, [name]: value } }))}
-            />
-          ))}
-        </fieldset>
-      ))}
+/** What the station says of its bends in a few words. */
+function noteOf(bends: readonly Bend[]): string {
+  const on = bends.filter((b) => b.on).map((b) => bendKind(b.kind).label);
+  if (bends.length === 0) return 'none';
+  return on.join(', ') || 'all switched off';
+}
+
+/** One button for each kind of bend: it is added after the others and chosen. */
+function AddBends({ job, fill }: Props) {
+  function add(kind: string): void {
+    const { width, height } = job.sheet;
+    edit(addBend(fill.id, kind, { width, height }));
+    chooseBend(fill.id, fill.bend.length);
+    takeTool(isPushed({ kind }) ? 'push' : 'none');
+  }
+  return (
+    <div>
+      <h3 className="pb-1 font-semibold">Add a bend</h3>
       <div className="flex flex-wrap gap-1">
         {BEND_KINDS.map(({ name, label, about }) => (
-          <Button key={name} title={about} onClick={() => set([...bend, newBend(name)])}>
-            Add {label.toLowerCase()}
-          </Button>
+          <button
+            key={name}
+            type="button"
+            title={about}
+            onClick={() => add(name)}
+            className="h-6 border border-ink bg-paper px-2 hover:bg-paper-2"
+          >
+            {label}
+          </button>
         ))}
       </div>
     </div>
   );
+}
+
+/** Deformations of the lattice, the marks and the picture, one after the other. */
+function BendStationPart({ job, fill }: Props) {
+  const { bend } = fill;
+  const on = bendSheet(job.sheet);
+  const fault = bend.map((own) => bendFault(own, on)).find((sentence) => sentence !== null);
   return (
-    <Station title="Bend" note={names.join(', ') || 'none'} thumb={<StraightLattice />} more={controls || undefined} />
+    <Station
+      title="Bend"
+      note={fault ?? noteOf(bend)}
+      warns={fault !== undefined}
+      thumb={<BendThumb bends={bend} sheet={job.sheet} />}
+      more={
+        <div className="grid grid-cols-1 gap-2">
+          {bend.length > 0 && <BendList job={job} fill={fill} />}
+          <AddBends job={job} fill={fill} />
+          <BentPicture fill={fill} />
+        </div>
+      }
+    />
   );
 }
 
 export const BendStation = memo(
   BendStationPart,
-  sameBy(({ fill }) => [fill.id, fill.bend]),
+  sameBy(({ job, fill }: Pick<ChainProps, 'job' | 'fill'>) => [
+    fill.id,
+    fill.bend,
+    fill.bending,
+    job.sheet,
+    job.passes,
+    job.pictures,
+  ]),
 );

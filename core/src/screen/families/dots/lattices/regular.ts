@@ -12,12 +12,15 @@ export interface CellPlace {
 export interface RegularLattice {
   /** Its vectors for rows one unit apart, before they are turned. */
   readonly basis: Basis;
+  /** Lattice coordinates of the middle of cell (0, 0). */
+  readonly middle: { readonly u: number; readonly v: number };
   /** Finds the cell of lattice coordinates u, v (u along the first vector). */
   place(u: number, v: number, out: CellPlace): CellPlace;
 }
 
 const square: RegularLattice = {
   basis: { ax: 1, ay: 0, bx: 0, by: 1 },
+  middle: { u: 0.5, v: 0.5 },
   place(u, v, out) {
     out.column = Math.floor(u);
     out.row = Math.floor(v);
@@ -30,6 +33,7 @@ const square: RegularLattice = {
 /** Bricks: each row starts half a cell further on. */
 const staggered: RegularLattice = {
   basis: { ax: 1, ay: 0, bx: 0.5, by: 1 },
+  middle: { u: 0.25, v: 0.5 },
   place(u, v, out) {
     out.row = Math.floor(v);
     const across = u + (v - out.row) / 2;
@@ -56,6 +60,7 @@ const NEIGHBOURS = [
 /** Six neighbours at one distance: the nearest centre owns a place. */
 const hexagonal: RegularLattice = {
   basis: { ax: ROW, ay: 0, bx: ROW / 2, by: 1 },
+  middle: { u: 0.5, v: 0.5 },
   place(u, v, out) {
     const column = Math.floor(u);
     const row = Math.floor(v);

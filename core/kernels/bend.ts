@@ -1,0 +1,169 @@
+/** Side of the squares of pixels whose places are worked out at a time: see `bend/place-grid`. */
+const TILE: i32 = 64;
+
+/** Steps of the sequence R2 in 65536ths: neighbouring cells are told apart by terms that lie far from each other. */
+const APART_U: i32 = 49472;
+const APART_V: i32 = 37345;
+
+/** Part of the way from one node to the next, in steps of 1 / 2^shift. Coordinates wrap at 32768 cells, as i32 does. */
+// @ts-ignore: decorator
+@inline
+function between(from: i32, to: i32, part: i32, shift: i32): i32 {
+  return from + (((to - from) * part) >> shift);
+}
+
+/** Coordinates of one row of a square from those of its nodes, which lie in rows of 64 / 2^shift + 1. */
+function coordinatesOf(nodes: usize, shift: i32, line: i32, out: usize): void {
+  const wide = (TILE >> shift) + 1;
+  const each = 1 << shift;
+  const down = line & (each - 1);
+  const first = nodes + ((<usize>((line >> shift) * wide)) << 2);
+  const next = first + ((<usize>wide) << 2);
+  const lanes = i32x4(0, 1, 2, 3);
+  let from = between(load<i32>(first), load<i32>(next), down, shift);
+  for (let c = 1; c < wide; c++) {
+    const at = (<usize>c) << 2;
+    const to = between(load<i32>(first + at), load<i32>(next + at), down, shift);
+    if (each < 4) {
+      for (let p = 0; p < each; p++) {
+        store<i32>(out, between(from, to, p, shift));
+        out += 4;
+      }
+    } else {
+      const start = i32x4.splat(from);
+      const way = i32x4.splat(to - from);
+      for (let p = 0; p < each; p += 4) {
+        const part = i32x4.add(i32x4.splat(p), lanes);
+        v128.store(out, i32x4.add(start, i32x4.shr_s(i32x4.mul(way, part), shift)));
+        out += 16;
+      }
+    }
+    from = to;
+  }
+}
+
+/** Where in a table of one cell a place lies: its row and column are the upper bits of its fractions. */
+// @ts-ignore: decorator
+@inline
+function entryOf(u: i32, v: i32, ubits: i32, vbits: i32): i32 {
+  return (((v & 0xffff) >> (16 - vbits)) << ubits) | ((u & 0xffff) >> (16 - ubits));
+}
+
+/** A threshold moved by what its cell differs from others, and turned back at both ends, so that all stay as frequent. */
+// @ts-ignore: decorator
+@inline
+function setApartIn(threshold: i32, u: i32, v: i32, spread: i32): i32 {
+  const turn = ((u >> 16) * APART_U + (v >> 16) * APART_V) & 0xffff;
+  const moved = threshold + ((turn * spread) >> 16) - (spread >> 1);
+  const risen = moved < 0 ? -moved - 1 : moved;
+  return min(65534, risen > 65534 ? 2 * 65535 - 1 - risen : risen);
+}
+
+/**
+ * Thresholds of a bent lattice in rows of a square. `us`, `vs`: lattice coordinates of its nodes, 65536 to a cell; between
+ * them coordinates lie on straight lines. `tables`: thresholds of one cell, 2^ubits to a row and 2^vbits rows; one table
+ * for each state. `states`: the state of each cell of a box of `columns` cells a row that begins at (c0, r0), 0 where all
+ * cells have the first table. `spread`: how far cells are set apart. Writes `count` thresholds from column x on of each
+ * `step`-th of the rows from y on to `out`, rows `stride` bytes apart; `room` takes 512 bytes.
+ */
+export function bentThresholds(
+  us: usize, vs: usize, shift: i32, x: i32, y: i32, count: i32, rows: i32, step: i32,
+  tables: usize, ubits: i32, vbits: i32, states: usize, c0: i32, r0: i32, columns: i32,
+  spread: i32, room: usize, out: usize, stride: i32,
+): void {
+  const ur = room;
+  const vr = room + (TILE << 2);
+  const bytes = (<usize>2) << (ubits + vbits);
+  const low = i32x4.splat(0xffff);
+  const half = i32x4.splat(spread >> 1);
+  const wide = i32x4.splat(spread);
+  const top = i32x4.splat(65534);
+  const turned = i32x4.splat(2 * 65535 - 1);
+  for (let k = 0; k < rows; k++) {
+    coordinatesOf(us, shift, y + k * step, ur);
+    coordinatesOf(vs, shift, y + k * step, vr);
+    let to = out + <usize>(k * stride);
+    let at = (<usize>x) << 2;
+    let n = 0;
+    if (states == 0) {
+      for (; n + 4 <= count; n += 4) {
+        const u = v128.load(ur + at);
+        const v = v128.load(vr + at);
+        const entry = v128.or(
+          i32x4.shl(i32x4.shr_u(v128.and(v, low), 16 - vbits), ubits),
+          i32x4.shr_u(v128.and(u, low), 16 - ubits),
+        );
+        let threshold = i32x4.splat(<i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 0)) << 1)));
+        threshold = i32x4.replace_lane(threshold, 1, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 1)) << 1)));
+        threshold = i32x4.replace_lane(threshold, 2, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 2)) << 1)));
+        threshold = i32x4.replace_lane(threshold, 3, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 3)) << 1)));
+        const turn = v128.and(
+          i32x4.add(
+            i32x4.mul(i32x4.shr_s(u, 16), i32x4.splat(APART_U)),
+            i32x4.mul(i32x4.shr_s(v, 16), i32x4.splat(APART_V)),
+          ),
+          low,
+        );
+        const moved = i32x4.sub(i32x4.add(threshold, i32x4.shr_u(i32x4.mul(turn, wide), 16)), half);
+        // -moved - 1 is every bit the other way round.
+        const risen = v128.xor(moved, i32x4.shr_s(moved, 31));
+        const whole = i32x4.min_s(i32x4.min_s(risen, i32x4.sub(turned, risen)), top);
+        store<u64>(to, i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
+        at += 16;
+        to += 8;
+      }
+    }
+    for (; n < count; n++) {
+      const u = load<i32>(ur + at);
+      const v = load<i32>(vr + at);
+      let table = tables;
+      if (states != 0) table += (<usize>load<u8>(states + <usize>(((v >> 16) - r0) * columns + (u >> 16) - c0))) * bytes;
+      const threshold = <i32>load<u16>(table + ((<usize>entryOf(u, v, ubits, vbits)) << 1));
+      store<u16>(to, <u16>setApartIn(threshold, u, v, spread));
+      at += 4;
+      to += 2;
+    }
+  }
+}
+
+/**
+ * Sums of tones by cells of a bent lattice, over rows of a square as in `bentThresholds`: pairs of f64 (tone, pixels) in a
+ * grid of `columns` cells a row that begins at (c0, r0). The tones of its rows lie `stride` bytes apart.
+ */
+export function bentSums(
+  us: usize, vs: usize, shift: i32, x: i32, y: i32, count: i32, rows: i32, step: i32,
+  tones: usize, stride: i32, c0: i32, r0: i32, columns: i32, room: usize, sums: usize,
+): void {
+  const ur = room;
+  const vr = room + (TILE << 2);
+  for (let k = 0; k < rows; k++) {
+    coordinatesOf(us, shift, y + k * step, ur);
+    coordinatesOf(vs, shift, y + k * step, vr);
+    const from = tones + <usize>(k * stride);
+    for (let n = 0; n < count; n++) {
+      const p = (<usize>(x + n)) << 2;
+      const cell = ((load<i32>(vr + p) >> 16) - r0) * columns + (load<i32>(ur + p) >> 16) - c0;
+      const at = sums + ((<usize>cell) << 4);
+      v128.store(at, f64x2.add(v128.load(at), f64x2.replace_lane(f64x2.splat(1), 0, <f64>load<u16>(from + ((<usize>n) << 1)))));
+    }
+  }
+}
+
+/** The value of each pixel's cell, over rows of a square as in `bentThresholds`; `means` are numbered as sums are. */
+export function bentSpread(
+  us: usize, vs: usize, shift: i32, x: i32, y: i32, count: i32, rows: i32, step: i32,
+  means: usize, c0: i32, r0: i32, columns: i32, room: usize, out: usize, stride: i32,
+): void {
+  const ur = room;
+  const vr = room + (TILE << 2);
+  for (let k = 0; k < rows; k++) {
+    coordinatesOf(us, shift, y + k * step, ur);
+    coordinatesOf(vs, shift, y + k * step, vr);
+    const to = out + <usize>(k * stride);
+    for (let n = 0; n < count; n++) {
+      const p = (<usize>(x + n)) << 2;
+      const cell = ((load<i32>(vr + p) >> 16) - r0) * columns + (load<i32>(ur + p) >> 16) - c0;
+      store<u16>(to + ((<usize>n) << 1), load<u16>(means + ((<usize>cell) << 1)));
+    }
+  }
+}

@@ -1,0 +1,138 @@
+import { MM_PER_INCH } from '../math/units.ts';
+import { type SheetGeometry, sheetPixels } from '../raster/sheet.ts';
+import { normalsOf, settingsInUse } from '../settings/params.ts';
+import { forthOf } from './inverse-of.ts';
+import {
+  type BendReads,
+  type BendSheet,
+  type Deformation,
+  NOTHING_READ,
+  type PointMap,
+  type TrimmedSheet,
+} from './kind.ts';
+import { bendKind } from './kinds/index.ts';
+import { type PlaceGrid, placeGrid } from './place-grid.ts';
+
+/** What a bend moves. */
+export const BENT_PARTS = [
+  { name: 'lattice', label: 'The lattice', about: 'Marks and dots keep their own shape; the picture stays as it is.' },
+  {
+    name: 'marks',
+    label: 'The marks too',
+    about: 'Marks and dots are bent with their lattice; the picture stays as it is.',
+  },
+  { name: 'picture', label: 'The picture too', about: 'The picture is bent with the lattice and its marks.' },
+  {
+    name: 'picture-lattice',
+    label: 'The picture and the lattice',
+    about: 'The picture is bent with the lattice; marks and dots keep their own shape.',
+  },
+  {
+    name: 'picture-alone',
+    label: 'The picture alone',
+    about: 'The picture is bent under a lattice that stays straight.',
+  },
+] as const;
+
+export type BentPart = (typeof BENT_PARTS)[number]['name'];
+
+/** One bend of a fill. */
+export interface Bend {
+  readonly kind: string;
+  readonly on: boolean;
+  readonly what: BentPart;
+  readonly settings: Readonly<Record<string, unknown>>;
+}
+
+export const movesLattice = ({ what }: Bend): boolean => what !== 'picture-alone';
+export const movesPicture = ({ what }: Bend): boolean => what.startsWith('picture');
+const keepsShapes = ({ what }: Bend): boolean => what === 'lattice' || what === 'picture-lattice';
+
+/** A bend as it starts out on a sheet. */
+export function newBend(name: string, sheet: TrimmedSheet, what: BentPart = 'lattice'): Bend {
+  const kind = bendKind(name);
+  return { kind: name, on: true, what, settings: { ...normalsOf(kind.params), ...kind.begin(sheet) } };
+}
+
+/** The bends that are on, with their settings in use: plain data, so that equal ones deform alike. */
+export const bendInputs = (bends: readonly Bend[]): readonly Bend[] =>
+  bends.filter((b) => b.on).map((b) => ({ ...b, settings: settingsInUse(bendKind(b.kind).params, b.settings) }));
+
+export const bendSheet = (sheet: SheetGeometry): BendSheet => ({
+  ...sheetPixels(sheet),
+  ppi: sheet.ppi,
+  bleed: (sheet.bleed / MM_PER_INCH) * sheet.ppi,
+});
+
+/** Undoes deformations: the last one first, since it deforms what the others made. */
+function undoing(all: readonly Deformation[]): PointMap | null {
+  if (all.length === 0) return null;
+  if (all.length === 1) return all[0]!.back;
+  return (x, y, out) => {
+    out.x = x;
+    out.y = y;
+    for (let k = all.length - 1; k >= 0; k--) all[k]!.back(out.x, out.y, out);
+  };
+}
+
+function doing(all: readonly Deformation[]): PointMap {
+  const forths = all.map(({ back, forth }) => forth ?? forthOf(back));
+  return (x, y, out) => {
+    out.x = x;
+    out.y = y;
+    for (const forth of forths) forth(out.x, out.y, out);
+  };
+}
+
+/** How a lattice is bent. */
+export interface BentLattice {
+  /** Where what prints at a point of the sheet was before, and where a point comes to lie; in pixels. */
+  readonly back: PointMap;
+  readonly forth: PointMap;
+  /** The way back through those bends alone under which dots and marks keep their own shape; null without any. */
+  readonly keeping: PointMap | null;
+  /** The way back through those bends alone which bend marks too; null without any. */
+  readonly shaping: PointMap | null;
+  /** Where the pixels of the sheet were, from nodes. */
+  readonly grid: PlaceGrid;
+}
+
+/** The bends of a fill made ready for a sheet. Null: nothing of that kind is moved. */
+export interface Bending {
+  readonly lattice: BentLattice | null;
+  readonly picture: PlaceGrid | null;
+}
+
+/** Makes bends ready. `rough`: places from fewer nodes, for a first look. */
+export function readyBends(
+  bends: readonly Bend[],
+  sheet: BendSheet,
+  { reads = NOTHING_READ, rough = false }: { readonly reads?: BendReads; readonly rough?: boolean } = {},
+): Bending {
+  const all = bends.flatMap((bend) => {
+    const ready = bend.on ? bendKind(bend.kind).ready(bend.settings, sheet, reads) : null;
+    return ready ? [{ bend, ready }] : [];
+  });
+  const those = (which: (bend: Bend) => boolean) => all.filter((a) => which(a.bend)).map((a) => a.ready);
+  const moved = those(movesLattice);
+  const back = undoing(moved);
+  const picture = undoing(those(movesPicture));
+  return {
+    lattice: back && {
+      back,
+      forth: doing(moved),
+      keeping: undoing(those(keepsShapes)),
+      shaping: undoing(those((bend) => movesLattice(bend) && !keepsShapes(bend))),
+      grid: placeGrid(back, rough),
+    },
+    picture: picture && placeGrid(picture, rough),
+  };
+}
+
+/** Says what is wrong with a bend, in one sentence; null where it moves what it should. */
+export const bendFault = (bend: Bend, sheet: BendSheet): string | null =>
+  bend.on ? bendKind(bend.kind).fault(bend.settings, sheet) : null;
+
+/** Ids of the pictures that move bends which are on. */
+export const bendPictures = (bends: readonly Bend[]): string[] =>
+  bendInputs(bends).flatMap(({ kind, settings }) => bendKind(kind).reads(settings)?.picture ?? []);

@@ -1,0 +1,180 @@
+import type { BentLattice } from '../../bend/bends.ts';
+import { eachSquare } from '../../bend/places-over.ts';
+import type { Kernels, Scratch } from '../../kernel/kernels.ts';
+import { countCache, remember } from '../../memory/cache.ts';
+import { type Area, rowsOf } from '../../raster/area.ts';
+import type { CellMap, CompiledScreen, Plater } from '../compiled.ts';
+import { compareThresholds } from '../field/field-screener.ts';
+import type { HeightMap } from '../periodic/compile-tile.ts';
+import { latticePositions } from '../periodic/positions.ts';
+import { actualBasis, type Basis, type Supercell } from '../periodic/supercell.ts';
+import { bentNodes, type NodesReader, tooManyCells } from './bent-nodes.ts';
+import { type CellTable, cellTable, tableBits } from './cell-table.ts';
+import { cellStates, keptShape, type SingleDot, STATES, type StatesReader, stretchOf } from './own-shapes.ts';
+
+/** A lattice as it is bent: the cell that repeats in it, and where it lies. */
+export interface LatticeAsked {
+  readonly cell: Supercell;
+  readonly height: HeightMap;
+  readonly relevel: boolean;
+  /** Quick and coarser, for a first look. */
+  readonly draft: boolean;
+  /** The one dot of a cell by itself, where dots can keep their shape under a bend. */
+  readonly single?: SingleDot;
+  /** Softens heights as the screen does. */
+  soften?(height: HeightMap): HeightMap;
+}
+
+/** Entries of a table to a pixel, for plates and for a first look. */
+const FINE = 8;
+const DRAFT_FINE = 2;
+/** The same where each stretch has a table of its own. */
+const STATE_FINE = 4;
+
+/** The middle of a dot of no size at all: a square with fewer entries than this has no dots. */
+interface Tables {
+  readonly bits: Pick<CellTable, 'ubits' | 'vbits'>;
+  of(state: number): Uint16Array;
+}
+
+function tablesOf(
+  { cell, height, relevel, draft, single, soften = (h) => h }: LatticeAsked,
+  stretched: boolean,
+): Tables {
+  const basis = actualBasis(cell);
+  const fine = draft ? DRAFT_FINE : stretched ? STATE_FINE : FINE;
+  const kept = countCache<CellTable>(STATES);
+  return {
+    bits: tableBits(basis, fine),
+    of: (state) =>
+      remember(kept, String(state), () => {
+        const own = state === 0 || !single ? height : soften(keptShape(single, basis, stretchOf(state)));
+        return cellTable(basis, own, { relevel, fine });
+      }).data,
+  };
+}
+
+/** Pixels of one cell. */
+const pixelsOf = ({ ax, ay, bx, by }: Basis): number => Math.abs(ax * by - ay * bx);
+
+const STATE_ROOM = 512 * 512;
+const ROOM = 1024;
+
+/** Holds the tables of states in kernel memory, in slots in the order they are first needed. */
+function tableSlots(kernels: Kernels, { bits, of }: Tables) {
+  const size = 1 << (bits.ubits + bits.vbits);
+  const slots = new Map<number, number>();
+  let block: Scratch = kernels.alloc(size * 2);
+  let room = 1;
+  return {
+    slotOf(state: number): number {
+      const known = slots.get(state);
+      if (known !== undefined) return known;
+      const slot = slots.size;
+      if (slot === room) {
+        const grown = kernels.alloc(size * 4 * room);
+        kernels.u16(grown).set(kernels.u16(block).subarray(0, size * room));
+        kernels.release(block);
+        block = grown;
+        room *= 2;
+      }
+      slots.set(state, slot);
+      kernels.u16(block).set(of(state), slot * size);
+      return slot;
+    },
+    ptr: () => block.ptr,
+    release: () => kernels.release(block),
+  };
+}
+
+/** Reads thresholds of a bent lattice over areas. */
+function thresholdReader(
+  kernels: Kernels,
+  nodes: NodesReader,
+  tables: Tables,
+  states: StatesReader | null,
+  spread: number,
+) {
+  const slots = tableSlots(kernels, tables);
+  slots.slotOf(0);
+  const { ubits, vbits } = tables.bits;
+  const own = new Uint8Array(STATE_ROOM);
+
+  function read(area: Area): Uint16Array {
+    const rows = rowsOf(area);
+    const bytes = area.width * rows * 2;
+    const out = kernels.scratch('bent-out', bytes + 16);
+    const us = kernels.scratch('bent-us', 65 * 65 * 4);
+    const vs = kernels.scratch('bent-vs', 65 * 65 * 4);
+    const room = kernels.scratch('bent-room', ROOM);
+    const seen = kernels.scratch('bent-states', STATE_ROOM);
+    eachSquare(area, ({ tx, ty, x, y, width, rows: count, at }) => {
+      const square = nodes(tx, ty);
+      const { box } = square;
+      let given = 0;
+      if (states && !tooManyCells(box)) {
+        states(box, own);
+        const cells = box.columns * box.rows;
+        let any = false;
+        for (let k = 0; k < cells; k++) {
+          any ||= own[k] !== 0;
+          own[k] = slots.slotOf(own[k]!);
+        }
+        if (any) {
+          kernels.u8(seen).set(own.subarray(0, cells));
+          given = seen.ptr;
+        }
+      }
+      kernels.i32(us).set(square.us);
+      kernels.i32(vs).set(square.vs);
+      kernels.run.bentThresholds(
+        us.ptr,
+        vs.ptr,
+        square.shift,
+        x,
+        y,
+        width,
+        count,
+        area.step,
+        slots.ptr(),
+        ubits,
+        vbits,
+        given,
+        box.c0,
+        box.r0,
+        box.columns,
+        spread,
+        room.ptr,
+        out.ptr + at * 2,
+        area.width * 2,
+      );
+    });
+    return kernels.u16(out).slice(0, area.width * rows);
+  }
+  return { read, release: slots.release };
+}
+
+/** A periodic screen bent: its cell is read wherever the bends say that a pixel was. */
+export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellMap | null): CompiledScreen {
+  const { cell, single, relevel } = asked;
+  const basis = actualBasis(cell);
+  const nodes = bentNodes(bent.grid, latticePositions(cell));
+  const states = single ? cellStates(bent, basis) : null;
+  const tables = tablesOf(asked, states !== null);
+  const { ubits, vbits } = tables.bits;
+  // Cells that lie alike on the pixels have only so many levels: they are set apart by one of them.
+  const spread = relevel ? Math.min(8192, Math.floor(65535 / Math.max(1, pixelsOf(basis)))) : 0;
+  return {
+    cells,
+    tile: null,
+    thresholds: null,
+    bytes: 2 << (ubits + vbits),
+    plater({ kernels, tones }): Plater {
+      const reader = thresholdReader(kernels, nodes, tables, states, spread);
+      return {
+        plate: (area) => compareThresholds(kernels, reader.read(area), area, tones(area)),
+        release: () => reader.release(),
+      };
+    },
+  };
+}

@@ -1,0 +1,126 @@
+import type { BentLattice } from '../../bend/bends.ts';
+import type { PointMap } from '../../bend/kind.ts';
+import { arcTangent, cosine, logarithm, power, sine } from '../../math/exact.ts';
+import { countCache, remember } from '../../memory/cache.ts';
+import type { Basis } from '../periodic/supercell.ts';
+import type { CellBox } from './bent-nodes.ts';
+
+/**
+ * How a lattice is stretched at a place, as one of a few states: 0 is not at all, up to STATES − 1. A state is how much
+ * more it is stretched one way than across it, and which way.
+ */
+export interface Stretch {
+  /** Axes' ratio, 1 or more. */
+  readonly ratio: number;
+  /** The way in which the lattice is pressed together most, in radians in the unbent lattice, y upwards. */
+  readonly way: number;
+}
+
+/** Ratios grow by a twelfth of an octave: a dot is never drawn more than 3 % off its own shape. */
+const TO_AN_OCTAVE = 12;
+/** Beyond a ratio of 4 a lattice is no lattice to the eye. */
+const MOST = 2 * TO_AN_OCTAVE;
+const WAYS = 10;
+export const STATES = MOST * WAYS + 1;
+
+const LOG_2 = logarithm(2);
+
+export function stretchOf(state: number): Stretch {
+  if (state === 0) return { ratio: 1, way: 0 };
+  const [step, turn] = [Math.floor((state - 1) / WAYS) + 1, (state - 1) % WAYS];
+  return { ratio: power(2, step / TO_AN_OCTAVE), way: (turn * Math.PI) / WAYS };
+}
+
+export function stateOf({ ratio, way }: Stretch): number {
+  const step = Math.min(MOST, Math.round((logarithm(ratio) / LOG_2) * TO_AN_OCTAVE));
+  if (!(step > 0)) return 0;
+  const turn = ((Math.round((way * WAYS) / Math.PI) % WAYS) + WAYS) % WAYS;
+  return (step - 1) * WAYS + turn + 1;
+}
+
+/** Half of the step in pixels over which slopes are taken. */
+const H = 0.5;
+
+/** How a map that leads back into the unbent lattice stretches it around a point of the sheet. */
+export function stretchAt(back: PointMap, x: number, y: number): Stretch {
+  const [a, b] = [
+    { x: 0, y: 0 },
+    { x: 0, y: 0 },
+  ];
+  back(x + H, y, a);
+  back(x - H, y, b);
+  const [xx, yx] = [a.x - b.x, b.y - a.y];
+  back(x, y + H, a);
+  back(x, y - H, b);
+  // Downwards on the sheet is down in y: upwards both change their sign.
+  const [xy, yy] = [b.x - a.x, a.y - b.y];
+  // J Jᵀ of the slopes, y upwards: its greater axis is the way in which the lattice passes fastest.
+  const [p, q, r] = [xx * xx + xy * xy, xx * yx + xy * yy, yx * yx + yy * yy];
+  const [middle, off] = [(p + r) / 2, Math.sqrt(((p - r) * (p - r)) / 4 + q * q)];
+  const [greater, smaller] = [middle + off, middle - off];
+  if (!(smaller > 1e-6 * greater)) return { ratio: greater > 0 ? 1e3 : 1, way: arcTangent(2 * q, p - r) / 2 };
+  return { ratio: Math.sqrt(greater / smaller), way: arcTangent(2 * q, p - r) / 2 };
+}
+
+/** A dot by itself. */
+export interface SingleDot {
+  /** Lattice coordinates of its middle. */
+  readonly u: number;
+  readonly v: number;
+  /** Its height -1..1 at so many pixels from its middle, y upwards; below -1 outside its own cell. */
+  height(x: number, y: number): number;
+}
+
+const AROUND = [-1, 0, 1] as const;
+
+/**
+ * The heights of a cell of a lattice whose dots keep their shape while the lattice is stretched: the dot's own, seen
+ * through the stretch undone but for its area, and the nearest of its neighbours'. `u`, `v` run along the vectors of the
+ * lattice.
+ */
+export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio, way }: Stretch) {
+  const [c, s] = [cosine(way), sine(way)];
+  const grow = Math.sqrt(Math.sqrt(ratio));
+  // Along the way that is pressed together a dot would be pressed too: it is drawn as much wider.
+  const [along, across] = [1 / (grow * grow), grow * grow];
+  const [xx, xy, yy] = [along * c * c + across * s * s, (along - across) * c * s, along * s * s + across * c * c];
+  return (u: number, v: number): number => {
+    let greatest = -Infinity;
+    for (const j of AROUND) {
+      for (const i of AROUND) {
+        const [du, dv] = [u - single.u - i, v - single.v - j];
+        const [x, y] = [du * ax + dv * bx, du * ay + dv * by];
+        greatest = Math.max(greatest, single.height(xx * x + xy * y, xy * x + yy * y));
+      }
+    }
+    return greatest;
+  };
+}
+
+/** Pixels of the unbent lattice that share one stretch. */
+const EVERY = 32;
+const MOST_KEPT = 200_000;
+
+/** Writes the states of a box of cells, row by row. */
+export type StatesReader = (box: CellBox, out: Uint8Array) => void;
+
+/** Reads how the cells of a lattice are stretched, from the bends under which its dots keep their shape. */
+export function cellStates({ forth, keeping }: BentLattice, { ax, ay, bx, by }: Basis): StatesReader | null {
+  if (!keeping) return null;
+  const kept = countCache<number>(MOST_KEPT);
+  const at = { x: 0, y: 0 };
+  const stateAt = (i: number, j: number): number =>
+    remember(kept, `${i} ${j}`, () => {
+      forth((i + 0.5) * EVERY, (j + 0.5) * EVERY, at);
+      return stateOf(stretchAt(keeping, at.x, at.y));
+    });
+  return ({ c0, r0, columns, rows }, out) => {
+    for (let r = 0; r < rows; r++) {
+      for (let c = 0; c < columns; c++) {
+        const [u, v] = [c0 + c + 0.5, r0 + r + 0.5];
+        const [x, y] = [u * ax + v * bx, -(u * ay + v * by)];
+        out[r * columns + c] = stateAt(Math.floor(x / EVERY), Math.floor(y / EVERY));
+      }
+    }
+  };
+}

@@ -1,0 +1,78 @@
+import fc from 'fast-check';
+import { placeGrid, TILE } from '../../src/bend/place-grid.ts';
+import { placesOver } from '../../src/bend/places-over.ts';
+import { bend, mapsOf, named, ONE_TO_ONE } from './bends.ts';
+
+/** The greatest distance of places over an area from where the map has them. */
+function greatestError(own: ReturnType<typeof bend>, x: number, y: number, step = 1, rough = false): number {
+  const { lattice } = mapsOf(own);
+  const area = { x, y, width: 150, height: 120, step };
+  const { xs, ys } = placesOver(placeGrid(lattice.back, rough), area);
+  const out = { x: 0, y: 0 };
+  let most = 0;
+  for (let k = 0; k < xs.length; k++) {
+    lattice.back(x + (k % 150) + 0.5, y + Math.floor(k / 150) * step + 0.5, out);
+    most = Math.max(most, Math.hypot(xs[k]! - out.x, ys[k]! - out.y));
+  }
+  return most;
+}
+
+/** A push has the edges of its brush, which may lie between two places that are tried; these are smooth. */
+const smooth = ONE_TO_ONE.filter(({ kind, settings }) => kind !== 'push' && settings.form !== 'triangle');
+
+describe('places between nodes', () => {
+  test.each(named(smooth))('%s is off by no more than 0.02 px', (_, own) => {
+    for (const [x, y] of [
+      [0, 0],
+      [410, 333],
+      [900, 700],
+    ] as const) {
+      expect(greatestError(own, x, y)).toBeLessThan(0.02);
+    }
+  });
+
+  test('a brush and the corners of a triangle are off by less than a tenth', () => {
+    for (const own of ONE_TO_ONE.filter((b) => !smooth.includes(b)))
+      expect(greatestError(own, 200, 300)).toBeLessThan(0.1);
+  });
+
+  test('a steep swirl of a small sheet is as exact', () => {
+    expect(greatestError(bend('swirl', { turn: 900, reach: 30, x: 50, y: 40 }), 480, 380)).toBeLessThan(0.02);
+  });
+});
+
+test('places do not depend on how the sheet is cut into areas', () => {
+  const { lattice } = mapsOf(bend('swirl', { turn: 200 }));
+  const grid = placeGrid(lattice.back, false);
+  const whole = placesOver(grid, { x: 0, y: 0, width: 400, height: 300, step: 1 });
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: 330 }),
+      fc.integer({ min: 0, max: 230 }),
+      fc.integer({ min: 1, max: 70 }),
+      fc.integer({ min: 1, max: 70 }),
+      fc.integer({ min: 1, max: 5 }),
+      (x, y, width, height, step) => {
+        const part = placesOver(grid, { x, y, width, height, step });
+        for (let k = 0; k < part.xs.length; k++) {
+          const at = (y + Math.floor(k / width) * step) * 400 + x + (k % width);
+          expect([part.xs[k], part.ys[k]]).toEqual([whole.xs[at], whole.ys[at]]);
+        }
+      },
+    ),
+    { numRuns: 60 },
+  );
+});
+
+test('a first look takes wider steps, and is right to half a pixel', () => {
+  let asked = 0;
+  const straight = placeGrid((x, y, out) => {
+    asked++;
+    out.x = x;
+    out.y = y;
+  }, true);
+  const { xs, ys } = placesOver(straight, { x: 0, y: 0, width: TILE, height: TILE, step: 1 });
+  expect(asked).toBeLessThan(30);
+  expect([xs[0], ys[0], xs[TILE * TILE - 1], ys[TILE * TILE - 1]]).toEqual([0.5, 0.5, TILE - 0.5, TILE - 0.5]);
+  for (const own of smooth) expect(greatestError(own, 410, 333, 1, true)).toBeLessThan(0.75);
+});
