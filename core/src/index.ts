@@ -183,6 +183,10 @@ export { GROUND_PARAMS, type GroundSettings } from './stock/ground-params.ts';
 export * from './stock/surface.ts';
 export { TEXTURE_KINDS, type TextureKind } from './stock/textures/index.ts';
 export * from './print/small-print.ts';
+export * from './print/repeat-region.ts';
+export { makeSwatch, type SeamWay, seamWay, type Swatch, swatchRows } from './print/swatch.ts';
+export * from './repeat/region.ts';
+export type { SnappedLattice } from './repeat/snapped-lattice.ts';
 
 export * from './picture/levels.ts';
 export { createBoard, openBoard } from './memory/board.ts';

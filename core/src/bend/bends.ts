@@ -1,3 +1,4 @@
+import type { Size } from '../raster/sheet.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { type SheetGeometry, sheetPixels } from '../raster/sheet.ts';
 import { normalsOf, settingsInUse } from '../settings/params.ts';
@@ -95,6 +96,8 @@ export interface BentLattice {
   readonly shaping: PointMap | null;
   /** Where the pixels of the sheet were, from nodes. */
   readonly grid: PlaceGrid;
+  /** Pixels of the plane that is bent, where that is not the sheet. */
+  readonly plane?: Size;
 }
 
 /** The bends of a fill made ready for a sheet. Null: nothing of that kind is moved. */

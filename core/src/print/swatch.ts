@@ -95,12 +95,11 @@ function* wholePlate(plan: PassPlan, left: number, top: number, { width, height 
   return out!;
 }
 
-/** Fills a swatch pixel by pixel from places of a plate. */
-function* filled(
-  plate: Plate,
-  size: Size,
-  from: (x: number, y: number, out: { x: number; y: number }) => void,
-): Generator<number, Plate> {
+/** Which pixel of a plate a pixel of another one is. */
+type PixelFrom = (x: number, y: number, out: { x: number; y: number }) => void;
+
+/** Fills a plate of a size with pixels of another one. */
+function* filled(plate: Plate, size: Size, from: PixelFrom): Generator<number, Plate> {
   const out = bareOf(plate, size);
   const at = { x: 0, y: 0 };
   for (let y = 0; y < size.height; y++) {
@@ -113,8 +112,8 @@ function* filled(
   return out;
 }
 
-/** Which place of the sheet each pixel of a swatch comes from, where two edges are strewn into each other. */
-function strewnFrom(region: RepeatRegion): (x: number, y: number, out: { x: number; y: number }) => void {
+/** Which place of the sheet each pixel of one repeat comes from, where two edges are strewn into each other. */
+function strewnFrom(region: RepeatRegion): PixelFrom {
   const unit = repeatSize(region);
   const places = fourPlaces();
   const noise = blueNoiseTile(64);
@@ -124,8 +123,7 @@ function strewnFrom(region: RepeatRegion): (x: number, y: number, out: { x: numb
   };
   const fold = (v: number, size: number) => (region.mirrored ? Math.floor(mirrored(v, size).at - 1e-9) : Math.floor(v));
   return (x, y, out) => {
-    inRepeat(region, unit, x + region.margin, y + region.margin, out);
-    const count = fadedFrom(region, unit, out.x + 0.5, out.y + 0.5, places);
+    const count = fadedFrom(region, unit, x + 0.5, y + 0.5, places);
     let left = noise.data[(y & 63) * noise.period + (x & 63)]! / 65536;
     let k = 0;
     while (k < count - 1 && left >= places[k]!.weight) left -= places[k++]!.weight;
@@ -135,29 +133,42 @@ function strewnFrom(region: RepeatRegion): (x: number, y: number, out: { x: numb
   };
 }
 
-function* mirroredPlate(plan: PassPlan, region: RepeatRegion): Generator<number, Plate> {
-  const own = yield* wholePlate(plan, region.left, region.top, region);
+/** Which pixel of the region each pixel of one repeat is, where the region and its mirror images make it up. */
+function mirroredFrom({ width, height }: RepeatRegion): PixelFrom {
   const fold = (k: number, size: number) => (k < size ? k : 2 * size - 1 - k);
-  return yield* filled(own, swatchSize(region), (x, y, out) => {
-    out.x = fold(x, region.width);
-    out.y = fold(y, region.height);
-  });
+  return (x, y, out) => {
+    out.x = fold(x, width);
+    out.y = fold(y, height);
+  };
 }
 
-/** Makes the plate of one pass of a swatch; yields the share that is done, 0..1. */
-function* swatchPlate(env: PrintEnv, job: Job, pass: Pass, region: RepeatRegion): Generator<number, Plate> {
+/** Makes one repeat of the plate of a pass. */
+function* repeatPlate(env: PrintEnv, job: Job, pass: Pass, region: RepeatRegion): Generator<number, Plate> {
   const { way } = seamWay(env, job, pass, region);
   const plan = planPass(env, job, pass, way === 'snapped' ? { repeat: region } : {});
+  const unit = repeatSize(region);
   try {
     plan.prepare();
     for (const share of plan.begin()) yield 0.2 * share;
-    if (way === 'mirrored') return yield* mirroredPlate(plan, region);
-    if (way === 'snapped') return yield* wholePlate(plan, region.margin, region.margin, swatchSize(region));
+    if (way === 'snapped') return yield* wholePlate(plan, region.margin, region.margin, unit);
+    if (way === 'mirrored') {
+      const own = yield* wholePlate(plan, region.left, region.top, region);
+      return yield* filled(own, unit, mirroredFrom(region));
+    }
     const sheet = yield* wholePlate(plan, 0, 0, sheetPixels(job.sheet));
-    return yield* filled(sheet, swatchSize(region), strewnFrom(region));
+    return yield* filled(sheet, unit, strewnFrom(region));
   } finally {
     plan.release();
   }
+}
+
+/** The plate of one pass of a swatch: one repeat, or two of them side by side where rows or columns are moved by half. */
+function* swatchPlate(env: PrintEnv, job: Job, pass: Pass, region: RepeatRegion): Generator<number, Plate> {
+  const unit = yield* repeatPlate(env, job, pass, region);
+  const size = swatchSize(region);
+  if (size.width === unit.width && size.height === unit.height) return unit;
+  const { margin } = region;
+  return yield* filled(unit, size, (x, y, out) => inRepeat(region, unit, x + margin, y + margin, out));
 }
 
 /** Makes the plates of one swatch; yields the share that is done, 0..1. */

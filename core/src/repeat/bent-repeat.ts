@@ -2,7 +2,7 @@ import type { BentLattice } from '../bend/bends.ts';
 import { forthOf } from '../bend/inverse-of.ts';
 import type { PointMap } from '../bend/kind.ts';
 import { placeGrid } from '../bend/place-grid.ts';
-import type { RepeatRegion } from './region.ts';
+import { repeatPlane, type RepeatRegion } from './region.ts';
 import type { SnappedLattice } from './snapped-lattice.ts';
 import { wrappedWay } from './wrapped-map.ts';
 
@@ -38,5 +38,6 @@ export function bentRepeat(
     keeping: bent ? bent.keeping && along(bent.keeping) : snapped,
     shaping: bent?.shaping ? along(bent.shaping) : null,
     grid: placeGrid(back, rough),
+    plane: repeatPlane(region),
   };
 }

@@ -12,7 +12,7 @@ import {
 } from '../../src/index.ts';
 import { greyPicture } from '../jobs.ts';
 import { compiledFor, lpi, screenOf } from '../screens.ts';
-import { bitsOf, plateOver, squareArea, tintedJob, withBends } from './plates.ts';
+import { bitsOf, plateOver, squareArea, tintedJob } from './plates.ts';
 
 const SIDE = 420;
 const MM = (SIDE / 300) * 25.4;

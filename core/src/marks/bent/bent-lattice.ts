@@ -75,7 +75,8 @@ function mover({ back, forth }: BentLattice, reach: number): (site: Site) => Sit
 
 /** The lattice of marks as bends move it: every mark stands where they take its site, in its cell as they draw it. */
 export function bentMarkLattice(lattice: MarkLattice, how: BentLattice, sheet: Size): MarkLattice {
-  const stretch = stretchOf(how, sheet);
+  const plane = how.plane ?? sheet;
+  const stretch = stretchOf(how, plane);
   const reach = lattice.reach * stretch.length;
   const move = mover(how, reach);
   const kept = byteCache<readonly Site[]>(KEPT_BYTES, (sites) => 64 + SITE_BYTES * sites.length);
@@ -91,7 +92,7 @@ export function bentMarkLattice(lattice: MarkLattice, how: BentLattice, sheet: S
     reach,
     bent: { how, before: lattice, stretch: stretch.length },
     sitesIn(box) {
-      const under = boxUnder(how.back, box, sheet);
+      const under = boxUnder(how.back, box, plane);
       const sites: Site[] = [];
       for (let py = Math.floor(under.top / PART); py * PART < under.bottom; py++) {
         for (let px = Math.floor(under.left / PART); px * PART < under.right; px++) {
