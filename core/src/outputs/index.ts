@@ -21,6 +21,8 @@ import { proofPng } from './proof-png.ts';
 import { shareJpeg } from './share/share-jpeg.ts';
 import { sharePng } from './share/share-png.ts';
 import { shareWebp } from './share/share-webp.ts';
+import { repeatPng } from './repeat/repeat-png.ts';
+import { repeatSvg } from './repeat/repeat-svg.ts';
 import { sheetPng } from './sheet-png.ts';
 
 export type {
@@ -53,6 +55,8 @@ export const OUTPUTS = [
   marksCsv,
   pieceCounts,
   buildMap,
+  repeatPng,
+  repeatSvg,
 ] as const;
 
 export type OutputName = (typeof OUTPUTS)[number]['name'];

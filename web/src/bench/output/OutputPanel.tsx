@@ -48,8 +48,12 @@ function useEstimate(id: string, job: Job, asked: OutputAsked): Estimate | strin
 /** Outlines of marks, and what a mosaic is built by. */
 const OUTLINES = ['marks-svg', 'marks-pdf', 'marks-dxf', 'marks-csv', 'piece-counts', 'build-map'] as const;
 
+/** One swatch of the seamless repeat. */
+const SWATCHES = ['repeat-png', 'repeat-svg'] as const;
+
 const OTHERS: readonly string[] = [
   ...OUTLINES,
+  ...SWATCHES,
   'share-png',
   'share-jpeg',
   'share-webp',
@@ -62,6 +66,7 @@ const OTHERS: readonly string[] = [
 const GROUPS: readonly (readonly [string, readonly OutputAsked['kind'][]])[] = [
   ['To share', ['share-png', 'share-jpeg', 'share-webp']],
   ['As it is', ['sheet', 'plate', 'layers-ora']],
+  ['Seamless repeat', SWATCHES],
   ['Marks', OUTLINES],
   ['For the press', OUTPUTS.map((o) => o.name).filter((name) => !OTHERS.includes(name))],
 ];
