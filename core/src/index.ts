@@ -185,7 +185,14 @@ export { TEXTURE_KINDS, type TextureKind } from './stock/textures/index.ts';
 export * from './print/small-print.ts';
 export * from './print/repeat-region.ts';
 export { makeSwatch, type SeamWay, seamWay, type Swatch, swatchRows } from './print/swatch.ts';
-export * from './repeat/region.ts';
+export {
+  type RepeatKind,
+  type RepeatRegion,
+  repeatPlane,
+  repeatSize,
+  repeatSteps,
+  swatchSize,
+} from './repeat/region.ts';
 export type { SnappedLattice } from './repeat/snapped-lattice.ts';
 
 export * from './picture/levels.ts';

@@ -1,9 +1,11 @@
 import {
+  BEND_KINDS,
   createJob,
   filePicture,
   type Job,
   JobError,
   MADE_KINDS,
+  newBend,
   newMade,
   newPart,
   newStencil,
@@ -38,6 +40,12 @@ const PARTS: Readonly<Record<string, object>> = {
   plate: { pass: 'p' },
 };
 
+/** What bends cannot do without. */
+const BENDS: Readonly<Record<string, object>> = {
+  push: { strokes: [{ ...STROKE, does: 'free', points: [1, 1, 1, 5, 5, 1] }] },
+  light: { picture: 'a' },
+};
+
 /** A job that holds every kind of setting: a separation, and a pass for each kind of made picture and of part of a stencil. */
 function everything(): { job: Job; passOf(path: string): string } {
   const base = createJob('x', 'p');
@@ -49,6 +57,15 @@ function everything(): { job: Job; passOf(path: string): string } {
       { ...base.passes[0]!.fills[0], id: `${id}-1`, feed: { ...base.passes[0]!.fills[0].feed, picture } },
     ] as const,
   });
+  const { width, height } = base.sheet;
+  const bends = BEND_KINDS.map(({ name }) => {
+    const made = newBend(name, { width, height });
+    return { ...made, settings: { ...made.settings, ...BENDS[name] } };
+  });
+  const bentPass = () => {
+    const made = pass('p', 'a');
+    return { ...made, fills: [{ ...made.fills[0], bend: bends }] as const };
+  };
   const made = MADE_KINDS.map(({ name }) => ({
     ...PICTURE,
     id: name,
@@ -68,7 +85,7 @@ function everything(): { job: Job; passOf(path: string): string } {
     ...base,
     pictures: [cut, ...made],
     stencils,
-    passes: [pass('p', 'a'), ...made.map((m) => pass(`of ${m.id}`, m.id)), ...inStencil],
+    passes: [bentPass(), ...made.map((m) => pass(`of ${m.id}`, m.id)), ...inStencil],
   };
   let n = 0;
   const set = INK_SETS.find((s) => s.name === 'harbour-two')!;
@@ -140,7 +157,13 @@ function wrong(param: Param): unknown[] {
     case 'pass':
       return ['gone', 3];
     case 'points':
-      return [[], [1], Array(param.each * param.min).fill('a'), Array(param.each * (param.max + 1)).fill(1), 'all'];
+      return [
+        ...(param.min > 0 ? [[]] : []),
+        [1],
+        Array(param.each * Math.max(1, param.min)).fill('a'),
+        Array(param.each * (param.max + 1)).fill(1),
+        'all',
+      ];
     case 'mark edits':
       return [
         'all',

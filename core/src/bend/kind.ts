@@ -7,6 +7,12 @@ export interface Point {
   y: number;
 }
 
+/** How far and which way, in mm. */
+export interface Vector {
+  readonly x: number;
+  readonly y: number;
+}
+
 /** Takes the point (x, y) to another one, which it writes to `out`. */
 export type PointMap = (x: number, y: number, out: Point) => void;
 
@@ -84,6 +90,11 @@ export interface BendDefinition<P extends Params, S = SettingsOf<P>> {
   without?(settings: S, id: string): Partial<S>;
   /** What changes with some settings, where others have to follow them. */
   changed?(settings: S, part: Partial<S>, sheet: TrimmedSheet): Partial<S>;
+  /**
+   * What else changes where the art lies so many mm further on a larger sheet, besides its places: those move by
+   * themselves.
+   */
+  moved?(settings: S, by: Vector, from: TrimmedSheet, to: TrimmedSheet): Partial<S>;
   /** Says in one sentence why it moves nothing or folds; null where all is well. */
   fault?(settings: S, sheet: BendSheet): string | null;
 }
@@ -100,6 +111,7 @@ export function bendKindOf<const P extends Params>(definition: BendDefinition<P>
     dragged: () => ({}),
     without: () => ({}),
     changed: (_: unknown, part: unknown) => part,
+    moved: () => ({}),
     fault: () => null,
     ...definition,
   };

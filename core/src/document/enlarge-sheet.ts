@@ -1,3 +1,4 @@
+import { movedBend } from '../bend/moved-bend.ts';
 import { placementInMm } from '../picture/placement.ts';
 import { shownSize } from '../picture/edit.ts';
 import { DEFAULT_FEED, type Feed } from '../picture/types.ts';
@@ -88,6 +89,7 @@ export function enlargedToRatio(job: Job, ratio: Pick<Ratio, 'width' | 'height'>
     ...fill,
     feed: movedFeed(job, fill.feed, dx, dy),
     screen: movedScreen(job.sheet, sheet, fill.screen, dx, dy),
+    bend: fill.bend.map((bend) => movedBend(bend, { x: dx, y: dy }, { width, height }, size)),
     tone: {
       ...fill.tone,
       paint: fill.tone.paint.map((stroke) => ({

@@ -124,23 +124,29 @@ export const throwAwayChecks: MadeKind = {
 `,
   },
   {
-    file: 'core/src/bend/throw-away-shear.ts',
-    table: 'core/src/bend/index.ts',
+    file: 'core/src/bend/kinds/throw-away-shear.ts',
+    table: 'core/src/bend/kinds/index.ts',
     behind: 'export const BEND_KINDS: readonly BendKind[] = [',
     name: 'throwAwayShear',
-    source: `import { amount } from '../settings/params.ts';
-import type { BendKind } from './index.ts';
+    source: `import { amount } from '../../settings/params.ts';
+import { bendKindOf } from '../kind.ts';
 
-export const throwAwayShear: BendKind = {
+export const throwAwayShear = bendKindOf({
   name: 'throwaway',
   label: 'Throw-away shear',
   about: 'A bend for a test.',
   params: { slope: amount('Throw-away slope', 'Pixels across for each pixel down.', 0.3, -1, 1) },
-  mapOf: ({ slope }) => (x, y, out) => {
-    out.x = x + (slope as number) * y;
-    out.y = y;
-  },
-};
+  ready: ({ slope }) =>
+    slope === 0
+      ? null
+      : {
+          back(x, y, out) {
+            out.x = x + slope * y;
+            out.y = y;
+          },
+          forth: null,
+        },
+});
 `,
   },
   {

@@ -1,6 +1,7 @@
 import { whole } from '../../settings/params.ts';
 import { bendKindOf, type BendSheet, type PointMap, type TrimmedSheet } from '../kind.ts';
 import { inverseOf } from '../inverse-of.ts';
+import { inMm, movedHandles } from '../moved-handles.ts';
 
 const MOST = 12;
 
@@ -126,13 +127,17 @@ export const mesh = bendKindOf({
     next.splice(2 * Number(id), 2, to.x, to.y);
     return { handles: next };
   },
+  moved({ columns, rows, handles }, by, from, to) {
+    const rest = restingMesh(from, columns, rows);
+    const map = handles.length === rest.length ? meshMap(columns, rows, handles, rest, inMm(from)) : null;
+    return { handles: movedHandles(map, restingMesh(to, columns, rows), by) };
+  },
   changed({ columns, rows, handles }, part, sheet) {
     const next = { columns, rows, ...part };
     const rest = restingMesh(sheet, columns, rows);
     if ((next.columns === columns && next.rows === rows) || handles.length !== rest.length) return part;
     // Another number of handles keeps the shape: each new one lies where the old ones take its place.
-    const inMm = { ...sheet, ppi: 25.4, bleed: 0 };
-    const map = meshMap(columns, rows, handles, rest, inMm);
+    const map = meshMap(columns, rows, handles, rest, inMm(sheet));
     const at = { x: 0, y: 0 };
     const moved = restingMesh(sheet, next.columns, next.rows);
     for (let k = 0; k < moved.length; k += 2) {

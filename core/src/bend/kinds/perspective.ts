@@ -1,4 +1,5 @@
-import { bendKindOf, type Point, type PointMap, type TrimmedSheet } from '../kind.ts';
+import { bendKindOf, type BendSheet, type Deformation, type Point, type PointMap, type TrimmedSheet } from '../kind.ts';
+import { inMm, movedHandles } from '../moved-handles.ts';
 import { pointOf } from '../places.ts';
 
 /** Corners of the trimmed sheet, x and y in mm: top left, top right, bottom right, bottom left. */
@@ -76,6 +77,25 @@ function isConvex(corners: readonly number[]): boolean {
   return true;
 }
 
+/** The map that takes the corners of a sheet to others; null where it moves nothing, or where they fold it over. */
+function mapOfCorners(corners: readonly number[], sheet: BendSheet): Deformation | null {
+  if (corners.length < 8 || !isConvex(corners)) return null;
+  const mm = (pixels: number) => (pixels / sheet.ppi) * 25.4;
+  const rest = cornersOf({ width: mm(sheet.width - 2 * sheet.bleed), height: mm(sheet.height - 2 * sheet.bleed) });
+  if (rest.every((v, k) => Math.abs(v - corners[k]!) < 1e-6)) return null;
+  const points = (list: readonly number[]) =>
+    [0, 2, 4, 6].map((k) => pointOf(list[k]!, list[k + 1]!, sheet)) as [Point, Point, Point, Point];
+  const [from, to] = [fromSquare(points(rest)), fromSquare(points(corners))];
+  if (!from || !to) return null;
+  const forward = times(to, inverted(from));
+  const backward = times(from, inverted(to));
+  const middle = { x: sheet.width / 2, y: sheet.height / 2 };
+  const forth = mapOf(forward, middle);
+  const lies = { x: 0, y: 0 };
+  forth(middle.x, middle.y, lies);
+  return { back: mapOf(backward, lies), forth };
+}
+
 export const perspective = bendKindOf({
   name: 'perspective',
   label: 'Perspective',
@@ -93,23 +113,7 @@ export const perspective = bendKindOf({
     },
   },
   begin: (sheet) => ({ corners: cornersOf(sheet) }),
-  ready({ corners }, sheet) {
-    if (corners.length < 8 || !isConvex(corners)) return null;
-    const mm = (pixels: number) => (pixels / sheet.ppi) * 25.4;
-    const rest = cornersOf({ width: mm(sheet.width - 2 * sheet.bleed), height: mm(sheet.height - 2 * sheet.bleed) });
-    if (rest.every((v, k) => Math.abs(v - corners[k]!) < 1e-6)) return null;
-    const points = (list: readonly number[]) =>
-      [0, 2, 4, 6].map((k) => pointOf(list[k]!, list[k + 1]!, sheet)) as [Point, Point, Point, Point];
-    const [from, to] = [fromSquare(points(rest)), fromSquare(points(corners))];
-    if (!from || !to) return null;
-    const forward = times(to, inverted(from));
-    const backward = times(from, inverted(to));
-    const middle = { x: sheet.width / 2, y: sheet.height / 2 };
-    const forth = mapOf(forward, middle);
-    const lies = { x: 0, y: 0 };
-    forth(middle.x, middle.y, lies);
-    return { back: mapOf(backward, lies), forth };
-  },
+  ready: ({ corners }, sheet) => mapOfCorners(corners, sheet),
   handles({ corners }, sheet) {
     const at = corners.length < 8 ? cornersOf(sheet) : corners;
     return ['Top left', 'Top right', 'Bottom right', 'Bottom left'].map((label, k) => ({
@@ -124,6 +128,10 @@ export const perspective = bendKindOf({
     const next = [...(corners.length < 8 ? cornersOf(sheet) : corners)];
     next.splice(2 * Number(id), 2, to.x, to.y);
     return { corners: next };
+  },
+  moved({ corners }, by, from, to) {
+    const map = mapOfCorners(corners, inMm(from));
+    return { corners: movedHandles(map?.forth ?? null, cornersOf(to), by) };
   },
   fault: ({ corners }) =>
     corners.length === 8 && !isConvex(corners)

@@ -116,6 +116,15 @@ export const wave = bendKindOf({
     // The crest stays where it stands.
     return { length: long, direction, phase: phaseFor(foot, direction, long) };
   },
+  moved(s, { x, y }) {
+    const { dx, dy, nx, ny } = axesOf(s.direction);
+    const phaseOf = (phase: number, long: number, run: number): number =>
+      long <= 0 ? phase : (fraction(phase / 360 - run / long + 0.5) - 0.5) * 360;
+    return {
+      phase: phaseOf(s.phase, s.length, x * dx + y * dy),
+      secondPhase: phaseOf(s.secondPhase, s.secondLength, x * nx + y * ny),
+    };
+  },
   fault: ({ length: long, height }) =>
     long === 0 && height !== 0
       ? 'The wave has no length, so that it moves nothing: give it one of more than 0 mm.'
