@@ -1,9 +1,9 @@
 import { BEND_NAMES, type Bend, bendKind, BENT_PARTS } from '../bend/index.ts';
 import { check } from './check.ts';
 import { type Held, readSettings } from './read-settings.ts';
+import { MOST_BENDS } from './limits.ts';
 import { section } from './section.ts';
 
-const MOST_BENDS = 100;
 const PARTS = BENT_PARTS.map((p) => p.name);
 
 function readBend(value: unknown, field: string, held: Held): Bend {

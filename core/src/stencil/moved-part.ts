@@ -34,7 +34,7 @@ export function movedPart(part: StencilPart, move: Move): StencilPart {
         })),
       ];
     }
-    if (param.kind !== 'number' || param.unit !== 'mm' || 'picture' in params) return [name, value];
+    if (param.kind !== 'number' || param.unit !== 'mm' || 'fit' in params) return [name, value];
     return [name, tidy((value as number) * scale + (name === 'x' ? move.x : name === 'y' ? move.y : 0))];
   });
   return { ...part, settings: Object.fromEntries(changed) };

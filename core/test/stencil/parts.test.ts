@@ -98,6 +98,22 @@ describe('parts of a stencil', () => {
     expect(areaOf(letters)).toBe(100);
   });
 
+  test('a picture is laid side by side over the sheet from where it begins', () => {
+    // 20 mm wide, so 15 mm high: dark below, and all of it dark at the foot of the picture.
+    const dark = coverOf([part('repeated', { picture: 'rooms', width: 20, x: 3, y: 2 })]);
+    // Walls 0.2 mm thick run along the edges of every repeat, one through the middle.
+    expect([at(dark, 3.1, 10), at(dark, 23.1, 10), at(dark, 13, 10), at(dark, 8, 10)]).toEqual([255, 255, 255, 0]);
+    expect([at(dark, 8, 2.05), at(dark, 8, 17.05), at(dark, 8, 9)]).toEqual([255, 255, 0]);
+    for (let k = 0; k < 400 * 150; k++) expect(Math.abs(dark[k]! - dark[k + 150 * 400]!)).toBeLessThanOrEqual(1);
+    for (let y = 0; y < 300; y++)
+      for (let x = 0; x < 200; x++)
+        expect(Math.abs(dark[y * 400 + x]! - dark[y * 400 + x + 200]!)).toBeLessThanOrEqual(1);
+    const turned = coverOf([part('repeated', { picture: 'rooms', width: 20, x: 20, y: 15, turn: 90 })]);
+    // Counter-clockwise about its top left: what lay to the right now lies above.
+    expect([at(turned, 25, 4.95), at(turned, 25, 10)]).toEqual([255, 0]);
+    expect(areaOf(coverOf([part('repeated', { picture: null })]))).toBe(0);
+  });
+
   test('a brush paints and erases with its hardness and pressure', () => {
     const stroke = { size: 6, hardness: 1, strength: 1, points: [10, 15, 1, 30, 15, 1] };
     expect(areaOf(coverOf([part('brush', { strokes: [{ ...stroke, does: 'paint' }] })]))).toBeCloseTo(

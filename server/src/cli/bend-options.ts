@@ -23,8 +23,8 @@ export const BEND_OPTIONS = {
 const PARTS = BENT_PARTS.map((p) => p.name);
 
 export const BEND_HELP = `
-  --bend 'KIND NAME=VALUE …'     bends the screen, may be given several times; kinds and their
-                     settings: chromatype list bends
+  --bend 'KIND NAME=VALUE …'     bends the screen, may be given several times; kinds: chromatype
+                     list bends; the settings of each: bend.KIND.NAME in chromatype list settings
   --bend-what WHAT   what bends move: ${PARTS.join(' | ')}`;
 
 function numbersFrom(text: string, option: string): readonly number[] {
@@ -72,14 +72,3 @@ export function bendsFrom(values: Readonly<Record<string, unknown>>, sheet: Shee
   if (!what) throw new UsageError(`--bend-what must be one of ${PARTS.join(', ')}.`);
   return all.map((text) => bendFrom(text, what, sheet));
 }
-
-/** Every kind of bend with its settings, one a line. */
-export const bendLines = (range: (param: Param) => string): string[] =>
-  BEND_NAMES.flatMap((name) => {
-    const { params, about } = bendKind(name);
-    const settings = Object.entries<Param>(params).map(([setting, param]) => {
-      const values = param.kind === 'points' ? 'numbers in mm with commas between them' : range(param);
-      return `  ${name} ${setting}: ${values}. ${param.about}`;
-    });
-    return [`${name}: ${about}`, ...settings];
-  });

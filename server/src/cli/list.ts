@@ -1,7 +1,6 @@
-import { FACES, FAMILIES, INK_SETS, LATTICES, MADE_KINDS, MARK_LATTICES } from '@chromatype/core';
-import { bendLines } from './bend-options.ts';
+import { BEND_NAMES, FACES, FAMILIES, INK_SETS, LATTICES, MADE_KINDS, MARK_LATTICES } from '@chromatype/core';
 import { endings } from './endings.ts';
-import { rangeOf, settingLines } from './setting-options.ts';
+import { settingLines } from './setting-options.ts';
 import { UsageError } from './usage-error.ts';
 
 /** Names of the options of one of a family's settings. */
@@ -18,7 +17,7 @@ const NAMES: Record<string, () => readonly string[]> = {
   faces: () => FACES.map((f) => f.name),
   inks: () => INK_SETS.map((s) => s.name),
   pictures: () => MADE_KINDS.map((k) => k.name),
-  bends: () => bendLines(rangeOf),
+  bends: () => BEND_NAMES,
   formats: () => [...endings().keys()],
   settings: settingLines,
 };

@@ -112,10 +112,25 @@ export const addPass =
     return { ...job, passes: [...job.passes, { ...createPass(id, job.passes.length, picture), on: roomForPass(job) }] };
   };
 
+/** A pass whose bends are pushed by no pass where one that is gone pushed them. */
+function pushedByNo(pass: Pass, gone: string): Pass {
+  const sound = (fill: Fill): Fill =>
+    fill.bend.some(({ settings }) => settings.pass === gone)
+      ? {
+          ...fill,
+          bend: fill.bend.map((own) =>
+            own.settings.pass === gone ? { ...own, settings: { ...own.settings, pass: null } } : own,
+          ),
+        }
+      : fill;
+  const [first, ...others] = pass.fills.map(sound);
+  return { ...pass, fills: [first!, ...others] };
+}
+
 export const removePass =
   (id: string): Edit =>
   (job) => {
-    const left = job.passes.filter((p) => p.id !== id);
+    const left = job.passes.filter((p) => p.id !== id).map((p) => pushedByNo(p, id));
     return withoutParts(soundPrints({ ...job, passes: left }), ({ settings }) => settings.pass === id);
   };
 

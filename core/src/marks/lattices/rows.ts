@@ -18,8 +18,8 @@ export interface RowPlan {
   corners(column: number, row: number): readonly (readonly [number, number])[];
   /** Area of a cell in columns times rows. */
   readonly area: number;
-  /** It is the same again after so many columns, and one row further down so many columns along. */
-  readonly same: readonly [columns: number, along: number];
+  /** It is the same again after so many columns, and one row further down so many columns along; nowhere if left out. */
+  readonly same?: readonly [columns: number, along: number];
 }
 
 /** Lays out a lattice of rows: turned about the top left of the box, which its first cell touches. */
@@ -80,12 +80,14 @@ export function rowLattice({ box, angle, counts }: LatticeAsked, plan: RowPlan):
     return [least, most];
   }
 
-  const [columns, along] = [plan.same[0] * px, plan.same[1] * px];
-  const repeats = { ax: columns * c, ay: columns * s, bx: along * c + py * s, by: along * s - py * c };
+  function repeats(same: readonly [number, number]) {
+    const [columns, along] = [same[0] * px, same[1] * px];
+    return { repeats: { ax: columns * c, ay: columns * s, bx: along * c + py * s, by: along * s - py * c } };
+  }
   return {
     largest,
     reach,
-    ...(counts ? {} : { repeats }),
+    ...(counts || !plan.same ? {} : repeats(plan.same)),
     sitesIn(asked) {
       const { left, top, right, bottom } = asked;
       const corners = [

@@ -16,6 +16,7 @@ import { pen } from './pen.ts';
 import { platePart } from './plate-part.ts';
 import { polygon } from './polygon.ts';
 import { rectangle } from './rectangle.ts';
+import { repeated } from './repeated.ts';
 import { shapePart } from './shape.ts';
 import { subjectPart } from './subject-part.ts';
 import { toneRange } from './tone-range.ts';
@@ -40,6 +41,7 @@ export const PART_KINDS: readonly PartKind[] = [
   toneRange,
   colourRange,
   alpha,
+  repeated,
   otherStencil,
   platePart,
 ];

@@ -1,4 +1,5 @@
-import { type Bend, bendKind, type Fill, type Push } from '@chromatype/core';
+import { type Bend, bendKind, type Fill, MOST_BENDS, type Push } from '@chromatype/core';
+import { toast } from 'sonner';
 import { create } from 'zustand';
 
 export interface PushBrush {
@@ -29,6 +30,13 @@ export const setPushBrush = (part: Partial<PushBrush>): void =>
 export function chosenBend({ id, bend }: Pick<Fill, 'id' | 'bend'>, chosen: Pick<BendTools, 'fill' | 'at'>): number {
   const own = chosen.fill === id ? chosen.at : null;
   return own !== null && own < bend.length ? own : bend.length - 1;
+}
+
+/** Whether a fill can take another bend; says so where it cannot. */
+export function hasRoom({ bend }: Pick<Fill, 'bend'>): boolean {
+  if (bend.length < MOST_BENDS) return true;
+  toast(`A fill takes ${MOST_BENDS} bends at most; take one out first.`);
+  return false;
 }
 
 const tidy = (v: number): number => Number(v.toFixed(4));

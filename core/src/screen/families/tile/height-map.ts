@@ -18,9 +18,9 @@ function darknessOfRow(source: PictureSource, y: number, out: Float64Array): voi
   }
 }
 
-/** A picture's darkness, reduced by whole areas to at most `across` columns. */
-export function readTile(source: PictureSource, across: number): TileMap {
-  const most = Math.min(LARGEST_SIDE, Math.max(16, across));
+/** A picture's darkness, reduced by whole areas to at most `across` columns, and `largest` of them. */
+export function readTile(source: PictureSource, across: number, largest = LARGEST_SIDE): TileMap {
+  const most = Math.min(largest, Math.max(16, across));
   const scale = Math.min(1, most / Math.max(source.width, source.height));
   const width = Math.max(1, Math.round(source.width * scale));
   const height = Math.max(1, Math.round(source.height * scale));

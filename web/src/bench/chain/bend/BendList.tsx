@@ -27,9 +27,10 @@ import {
 import { CSS } from '@dnd-kit/utilities';
 import { Copy, Eye, EyeOff, GripVertical, Trash2 } from 'lucide-react';
 import { bendAgain, moveBend, removeBend, setBendAt } from '../../../document/bend-edits.ts';
+import { editSound } from '../../../document/edit-sound.ts';
 import { edit } from '../../../document/store.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
-import { chooseBend, chosenBend, useBendTools } from '../../bend/bend-tools.ts';
+import { chooseBend, chosenBend, hasRoom, useBendTools } from '../../bend/bend-tools.ts';
 import { takeTool } from '../../tools/tool-store.ts';
 import { BendSettings } from './BendSettings.tsx';
 
@@ -83,7 +84,7 @@ function BendRow({ job, fill, bend, at, chosen }: RowProps) {
           className={ICON}
           aria-label={bend.on ? `Switch ${name} off` : `Switch ${name} on`}
           title={bend.on ? 'Switch off' : 'Switch on'}
-          onClick={() => edit(setBendAt(fill.id, at, { on: !bend.on }))}
+          onClick={() => editSound(job, setBendAt(fill.id, at, { on: !bend.on }))}
         >
           {bend.on ? <Eye size={13} aria-hidden /> : <EyeOff size={13} aria-hidden />}
         </button>
@@ -93,6 +94,7 @@ function BendRow({ job, fill, bend, at, chosen }: RowProps) {
           aria-label={`${name} again`}
           title="Again: the same bend once more"
           onClick={() => {
+            if (!hasRoom(fill)) return;
             edit(bendAgain(fill.id, at));
             chooseBend(fill.id, at + 1);
           }}

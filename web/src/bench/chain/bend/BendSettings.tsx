@@ -1,7 +1,6 @@
-import { type Bend, bendKind, type Fill, type Job, type Param, stencilRing, type Stroke } from '@chromatype/core';
-import { toast } from 'sonner';
+import { type Bend, bendKind, type Fill, type Job, type Param, type Stroke } from '@chromatype/core';
 import { setBendSettings } from '../../../document/bend-edits.ts';
-import { edit } from '../../../document/store.ts';
+import { editSound } from '../../../document/edit-sound.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { SelectField } from '../../../ui/SelectField.tsx';
@@ -41,11 +40,7 @@ export function BendSettings(props: Props) {
   const { params, changed } = bendKind(bend.kind);
   const { width, height } = job.sheet;
   function change(part: Bend['settings']): void {
-    const apply = setBendSettings(fill.id, at, changed(bend.settings, part, { width, height }));
-    // A pass that is pushed by one which it pushes itself could never be printed.
-    const ring = stencilRing(apply(job));
-    if (ring) toast(ring);
-    else edit(apply);
+    editSound(job, setBendSettings(fill.id, at, changed(bend.settings, part, { width, height })));
   }
   return (
     <div className="grid grid-cols-2 gap-x-4 gap-y-0.5">

@@ -4,7 +4,7 @@ import { addBend } from '../../../document/bend-edits.ts';
 import { edit } from '../../../document/store.ts';
 import { sameBy } from '../../../ui/same-by.ts';
 import { isPushed } from '../../bend/BendLayer.tsx';
-import { chooseBend } from '../../bend/bend-tools.ts';
+import { chooseBend, hasRoom } from '../../bend/bend-tools.ts';
 import { takeTool } from '../../tools/tool-store.ts';
 import type { ChainProps } from '../chain-props.ts';
 import { Station } from '../Station.tsx';
@@ -27,6 +27,7 @@ function noteOf(bends: readonly Bend[]): string {
 /** One button for each kind of bend: it is added after the others and chosen. */
 function AddBends({ job, fill }: Props) {
   function add(kind: string): void {
+    if (!hasRoom(fill)) return;
     const { width, height } = job.sheet;
     edit(addBend(fill.id, kind, { width, height }));
     chooseBend(fill.id, fill.bend.length);
