@@ -147,6 +147,7 @@ export { enlargedToRatio, RATIOS, type Ratio } from './document/enlarge-sheet.ts
 export { IMPRESSION_PARAMS, isMoved, type ImpressionSettings } from './document/impression-params.ts';
 export { stencilRing } from './document/stencil-ring.ts';
 export { beneathOf, takesPrint } from './document/passes-read.ts';
+export { REPEAT_PARAMS, type RepeatSettings } from './document/repeat-params.ts';
 export { SHARE_PARAMS, type ShareSettings } from './document/share-params.ts';
 export { sharedFrame } from './outputs/share/size.ts';
 export { PLATE_PARAMS, type PlateSettings } from './document/plate-params.ts';
@@ -184,7 +185,7 @@ export * from './stock/surface.ts';
 export { TEXTURE_KINDS, type TextureKind } from './stock/textures/index.ts';
 export * from './print/small-print.ts';
 export * from './print/repeat-region.ts';
-export { makeSwatch, type SeamWay, seamWay, type Swatch, swatchRows } from './print/swatch.ts';
+export { makeSwatch, type SeamWay, seamWay, type Swatch, swatchPart, swatchRows } from './print/swatch.ts';
 export {
   type RepeatKind,
   type RepeatRegion,

@@ -48,8 +48,8 @@ test('one is switched off or bends something else; the others stay as they are',
 });
 
 test('what softens the picture is kept beside the bends', () => {
-  const own = setBending(fill, { motion: 'spin', edges: 'mirror' })(three);
-  expect(fillOf(own.passes[0]!).bending).toMatchObject({ motion: 'spin', edges: 'mirror' });
+  const own = setBending(fill, { motion: 'spin', edges: 'mirrored' })(three);
+  expect(fillOf(own.passes[0]!).bending).toMatchObject({ motion: 'spin', edges: 'mirrored' });
   expect(kinds(own)).toEqual(kinds(three));
 });
 

@@ -191,6 +191,10 @@ export function* makeSwatch(
   return { ...swatchSize(region), plates };
 }
 
+/** A part of the plates of a swatch. */
+export const swatchPart = ({ plates }: Swatch, x: number, y: number, width: number, height: number): readonly Plate[] =>
+  plates.map((plate) => cutPlate(plate, x, y, width, height, 1));
+
 /** Rows of a swatch. */
-export const swatchRows = ({ plates, width }: Swatch, y: number, rows: number): readonly Plate[] =>
-  plates.map((plate) => cutPlate(plate, 0, y, width, rows, 1));
+export const swatchRows = (swatch: Swatch, y: number, rows: number): readonly Plate[] =>
+  swatchPart(swatch, 0, y, swatch.width, rows);

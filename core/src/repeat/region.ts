@@ -75,6 +75,9 @@ export interface FadedFrom {
   weight: number;
 }
 
+/** Whether one edge fades into what lies beyond the other: a mirror image in a square repeat goes on by itself. */
+export const fades = ({ fade, mirrored, kind }: RepeatRegion): boolean => fade > 0 && !(mirrored && kind === 'square');
+
 const eased = (t: number): number => t * t * (3 - 2 * t);
 
 /**
@@ -90,8 +93,7 @@ export function fadedFrom(
   out: readonly FadedFrom[],
 ): number {
   const { fade, kind } = region;
-  // A mirror image goes on by itself in a square repeat.
-  if (fade <= 0 || (region.mirrored && kind === 'square')) {
+  if (!fades(region)) {
     write(out[0]!, x, y, 1);
     return 1;
   }

@@ -23,6 +23,7 @@ const VIEWS = [
   { path: '', label: 'Bench' },
   { path: '/strips', label: 'Test strips' },
   { path: '/plates', label: 'Plates' },
+  { path: '/repeat', label: 'Repeat' },
 ] as const;
 
 export function Header({ id, job }: { readonly id: string; readonly job: Job }) {

@@ -47,6 +47,7 @@ import {
 import { OVERVIEWS, type OverviewKind } from './overviews.ts';
 import { stencilSample, stencilsAt } from './stencil-looks.ts';
 import { type CropPixels, stripSample } from './strips.ts';
+import { SwatchMaker, type SwatchNote, type SwatchView } from './swatch.ts';
 import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
 import { warmCompiler } from './warm-compiler.ts';
@@ -64,6 +65,7 @@ const SMALL = 1600;
 const SEAM_SIDE = 256;
 
 const engine = new SheetEngine();
+const swatches = new SwatchMaker(engine);
 const reduced = new Map<string, PictureSource>();
 
 /** The small copy of the picture that a pass takes; null without a picture. */
@@ -175,6 +177,20 @@ const api = {
   /** A crop of a job's print, at its own pixels or averaged down. */
   strip(job: Job, crop: CropPixels, scale: number): Sample {
     return sent(stripSample(engine, job, crop, scale));
+  },
+  /** Makes the seamless swatch of a job; `told` hears the share done and answers false to stop. Null when stopped. */
+  swatch(job: Job, key: string, told: (share: number) => boolean | Promise<boolean>): Promise<SwatchNote | null> {
+    return swatches.make(job, key, told);
+  },
+  /** A part of nine swatches side by side; null while the swatch of that key is not there. */
+  swatchShown(key: string, view: SwatchView): Sample | null {
+    const sample = swatches.shown(key, view);
+    return sample && sent(sample);
+  },
+  /** One swatch as a picture; null while it is not there. */
+  swatchPicture(key: string, longest: number): Sample | null {
+    const sample = swatches.picture(key, longest);
+    return sample && sent(sample);
   },
   /** Where a box of `width` × `height` mm of the sheet has the most various tones of a pass's picture; in mm. */
   livelyPlace(job: Job, pass: Pass, width: number, height: number): { readonly x: number; readonly y: number } {

@@ -1,5 +1,5 @@
 import { type Job, type StripSheet, sheetPixels, MM_PER_INCH } from '@chromatype/core';
-import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
 import { Header } from '../bench/Header.tsx';
@@ -11,6 +11,7 @@ import { edit, useOpenJob } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { saveBlob } from '../ui/files.ts';
 import { SliderRow } from '../ui/SliderRow.tsx';
+import { type Room, useRoom } from '../ui/use-room.ts';
 import { type AxisDraft, axisOf, draftFrom, sizeOf, stripOf } from './axes.ts';
 import { AxisEditor } from './AxisEditor.tsx';
 import { ChosenStrip } from './ChosenStrip.tsx';
@@ -19,11 +20,6 @@ import { KeptSheets } from './KeptSheets.tsx';
 import { StripGrid } from './StripGrid.tsx';
 import { startingSheet } from './starting-sheet.ts';
 import { usePicturesReady, useStrips } from './use-strips.ts';
-
-interface Room {
-  readonly width: number;
-  readonly height: number;
-}
 
 /** CSS pixels that words above and beside the strips, gaps and a scrollbar take. */
 const BESIDE = { width: 90, height: 80 };
@@ -38,21 +34,6 @@ function fittedScale(job: Job, sheet: StripSheet, room: Room): number {
   const across = ((room.width - BESIDE.width) / columns - GAP) / px(sheet.crop.width);
   const down = ((room.height - BESIDE.height) / rows - GAP) / px(sheet.crop.height);
   return Math.min(1, Math.max(SMALLEST, Math.min(across, down)));
-}
-
-/** The size of an element in CSS pixels, once it is known. */
-function useRoom(): [React.RefObject<HTMLDivElement | null>, Room | null] {
-  const element = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState<Room | null>(null);
-  useLayoutEffect(() => {
-    const watcher = new ResizeObserver(() => {
-      const { clientWidth: width, clientHeight: height } = element.current!;
-      setRoom((known) => (known?.width === width && known.height === height ? known : { width, height }));
-    });
-    if (element.current) watcher.observe(element.current);
-    return () => watcher.disconnect();
-  }, []);
-  return [element, room];
 }
 
 function OpenTestStrips({ id }: { readonly id: string }) {
