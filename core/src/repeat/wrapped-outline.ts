@@ -8,8 +8,9 @@ export const TRACED_BEYOND = 12;
 const INWARDS = 0.5;
 const OUTWARDS = -0.53;
 const ROUNDS = 3;
-/** A corner that lies so near to the line between its neighbours is left out, in pixels. */
-const STRAIGHT = 0.03;
+/** A corner that lies so near to the line between its neighbours is left out, in pixels; looked for so many times. */
+const STRAIGHT = 0.06;
+const THINNED = 3;
 
 /** One step of smoothing: each corner moves towards the middle of its neighbours. */
 function stepped(ring: Float64Array, by: number): Float64Array {
@@ -23,7 +24,7 @@ function stepped(ring: Float64Array, by: number): Float64Array {
   return out;
 }
 
-/** Leaves out corners on straight lines. Every other one stays, so that errors do not add up. */
+/** Leaves out corners on straight lines. Every other one stays, so that errors hardly add up. */
 function thinned(ring: Float64Array): Float64Array {
   const { length } = ring;
   const kept: number[] = [];
@@ -59,7 +60,8 @@ export function wrappedOutline(cover: Uint8Array, width: number, height: number)
         points[2 * k + 1] = ring[k]![1]! - beyond;
       }
       for (let k = 0; k < ROUNDS; k++) points = stepped(stepped(points, INWARDS), OUTWARDS) as never;
-      return thinned(points);
+      for (let k = 0; k < THINNED; k++) points = thinned(points) as never;
+      return points;
     }),
   );
 }

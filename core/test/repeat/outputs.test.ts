@@ -3,8 +3,16 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { SaxesParser } from 'saxes';
-import { checkOutput, type Job, OutputError, printingPasses, repeatRegion, swatchSize } from '../../src/index.ts';
-import { outputBytes } from '../outputs.ts';
+import {
+  checkOutput,
+  estimateOutput,
+  type Job,
+  OutputError,
+  printingPasses,
+  repeatRegion,
+  swatchSize,
+} from '../../src/index.ts';
+import { outputBytes, outputEnv } from '../outputs.ts';
 import { lpi, screenOf } from '../screens.ts';
 import { BLOB, blobJob, inkOf, seamExcess, swatchOf } from './swatches.ts';
 
@@ -154,6 +162,18 @@ describe('SVG', () => {
     expect(of('pattern').map((e) => e.attributes)).toMatchObject([{ width: '254', height: '127' }]);
     expect(of('path').map((e) => e.attributes['data-pass'])).toEqual([job.passes[0]!.name, 'Rails & ropes']);
   });
+});
+
+test.each([
+  ['repeat-png', DOTS],
+  ['repeat-svg', DOTS],
+  ['repeat-svg', LINES],
+] as const)('the size of a %s is told to a fifth before it is made', async (kind, screen) => {
+  const job = blobJob(900, 700, screen, { kind: 'brick' });
+  const told = await estimateOutput(outputEnv(pictures), job, { kind });
+  const made = (await outputBytes(job, { kind }, pictures)).length;
+  expect(told / made).toBeGreaterThan(0.8);
+  expect(told / made).toBeLessThan(1.25);
 });
 
 describe('bad input', () => {

@@ -12,6 +12,7 @@ import {
   type OutputName,
   readGpl,
   readJob,
+  REPEAT_PARAMS,
   withFill,
 } from '@chromatype/core';
 import { type NormalPicture, normalisePicture } from '../pictures/reading/normalise.ts';
@@ -26,6 +27,8 @@ import { checkFrequency, familyOf, frequencyOf, NAMED_FAMILIES, type ScreenValue
 import { SETTING_OPTIONS, withOptions } from './setting-options.ts';
 import { readStencilFile, STENCIL_HASH, type StencilFile } from './stencil-file.ts';
 import { UsageError } from './usage-error.ts';
+
+const REPEAT_KINDS: readonly string[] = REPEAT_PARAMS.kind.options.map((o) => o.name);
 
 export const HELP = `chromatype screen IN OUT     one picture through one screen
   --ppi N            sheet resolution (default: the file's own, else 300)
@@ -55,6 +58,8 @@ export const HELP = `chromatype screen IN OUT     one picture through one screen
   --inset MM         leaves only what lies further inside the stencil's edge
   --grow MM          moves the stencil's edge outwards; below 0 it shrinks
   --feather MM       width over which the stencil's edge fades
+  --repeat KIND      OUT, a .png or .svg, is a seamless swatch: ${REPEAT_KINDS.join(' | ')}; how its seams are made
+                     and which part repeats: --set repeat.seam=mirror, repeat.fade, repeat.part and others
   --set PATH=VALUE   any other setting, may be given several times; paths: chromatype list settings${BEND_HELP}${MARK_HELP}`;
 
 const TEXT = { type: 'string' } as const;
@@ -68,6 +73,7 @@ const OPTIONS = {
   across: TEXT,
   palette: TEXT,
   stencil: TEXT,
+  repeat: TEXT,
   ...SETTING_OPTIONS,
   ...MARK_OPTIONS,
   ...BEND_OPTIONS,
@@ -98,6 +104,21 @@ const MEANT_OTHERWISE = ['marks', 'lattice', 'smallest'];
 const withoutMarkOptions = (values: ScreenValues): ScreenValues =>
   Object.fromEntries(Object.entries(values).filter(([name]) => !MEANT_OTHERWISE.includes(name))) as ScreenValues;
 
+/** What a swatch is written as, by the ending of its file. */
+const SWATCH_KINDS: Readonly<Record<string, OutputName>> = { '.png': 'repeat-png', '.svg': 'repeat-svg' };
+
+/** The output of a file's ending, and of the swatch that was asked for; null without one that can be written. */
+function kindOf(values: ScreenValues, out: string): OutputName | null {
+  const ending = extname(out).toLowerCase();
+  const { repeat } = values;
+  if (repeat === undefined) return endings().get(ending.slice(1)) ?? null;
+  if (!REPEAT_KINDS.includes(repeat as string))
+    throw new UsageError(`--repeat must be one of ${REPEAT_KINDS.join(', ')}.`);
+  const kind = SWATCH_KINDS[ending];
+  if (!kind) throw new UsageError('A swatch is a .png or an .svg file.');
+  return kind;
+}
+
 /** Outputs that marks have as outlines. */
 const OUTLINE_KINDS: Partial<Record<OutputName, OutputName>> = { 'plates-pdf': 'marks-pdf' };
 
@@ -123,6 +144,7 @@ function jobOf(values: ScreenValues, taken: Taken, palette: readonly string[] | 
     ...base,
     sheet: { ...base.sheet, ...sheet },
     plates: { ...base.plates, margin: 0 },
+    repeat: { ...base.repeat, kind: (values.repeat ?? 'square') as Job['repeat']['kind'], ppi: Math.round(sheet.ppi) },
     pictures: [
       filePicture({ id: 'in', name: 'in', hash: '0'.repeat(64), ...size(picture) }),
       ...(tile ? [filePicture({ ...TILE, ...size(tile) })] : []),
@@ -171,9 +193,8 @@ export async function screen(args: readonly string[]): Promise<void> {
   const [input, out] = positionals;
   if (!input || !out || positionals.length > 2) throw new UsageError('screen takes IN and OUT.');
   checkOutput(out);
-  const known = endings();
-  const kind = known.get(extname(out).slice(1).toLowerCase());
-  if (!kind) throw new UsageError(`OUT must end in .${[...known.keys()].join(', .')}.`);
+  const kind = kindOf(values, out);
+  if (!kind) throw new UsageError(`OUT must end in .${[...endings().keys()].join(', .')}.`);
   const bytes = await readInput(input);
   const picture = await normalisePicture(bytes, input);
   const tile = values.tile === undefined ? null : await normalisePicture(await readInput(values.tile), values.tile);

@@ -1,11 +1,13 @@
+import type { Job } from '../../document/types.ts';
 import { hexOfLight } from '../../ink/ink-sets.ts';
 import { solidLight } from '../../ink/printed-ink.ts';
 import { MM_PER_INCH } from '../../math/units.ts';
 import { isFlatColour } from '../../print/ink-levels.ts';
 import { printingPasses } from '../../print/printing-passes.ts';
 import { isBitmap, type Plate } from '../../raster/plate.ts';
-import { wrappedOutline } from '../../repeat/wrapped-outline.ts';
-import { short, textSink, xml } from '../marks/text-sink.ts';
+import type { Size } from '../../raster/sheet.ts';
+import { TRACED_BEYOND, wrappedOutline } from '../../repeat/wrapped-outline.ts';
+import { short as shortMm, textSink, xml } from '../marks/text-sink.ts';
 import { output } from '../output.ts';
 import { swatchFault, swatchOfWork, swatchPixels } from './swatch-work.ts';
 
@@ -17,8 +19,11 @@ const MADE = 0.7;
 const SHOWN = 3;
 /** Decimals of a pixel. */
 const DECIMALS = 100;
-/** Bytes of outline for each pixel of a swatch, nearly. */
-const BYTES_A_PIXEL = 0.5;
+/** Side in mm of parts that are traced to tell how long the file will be, and how many there are across and down. */
+const SAMPLED = 15;
+const SPREAD = 3;
+/** Bytes of what stands around outlines. */
+const HEAD = 700;
 
 /** Ink 0 or 255 of each pixel of a one-bit plate. */
 function inked(plate: Plate): Uint8Array {
@@ -30,17 +35,38 @@ function inked(plate: Plate): Uint8Array {
   return out;
 }
 
-const number = (v: number): string => String(Math.round(v * DECIMALS) / DECIMALS);
+/** A length of so many hundredths of a pixel, as short as it can be. */
+const short = (hundredths: number): string => String(hundredths / DECIMALS).replace(/^(-?)0\./, '$1.');
+
+/** A closed ring as the data of a path, each corner from the one before: rounding does not add up. */
+function ringPath(ring: Float64Array): string {
+  const at = (k: number) => Math.round(ring[k]! * DECIMALS);
+  let [x, y] = [at(0), at(1)];
+  let d = `M${short(x)} ${short(y)}l`;
+  for (let k = 2; k < ring.length; k += 2) {
+    const [nx, ny] = [at(k), at(k + 1)];
+    d += `${k > 2 ? ' ' : ''}${short(nx - x)} ${short(ny - y)}`;
+    [x, y] = [nx, ny];
+  }
+  return `${d}z`;
+}
 
 /** The outline of a plate as the data of a path, in pixels. */
-function pathOf(plate: Plate): string {
-  return wrappedOutline(inked(plate), plate.width, plate.height)
-    .map((ring) => {
-      let d = `M${number(ring[0]!)} ${number(ring[1]!)}L`;
-      for (let k = 2; k < ring.length; k += 2) d += `${k > 2 ? ' ' : ''}${number(ring[k]!)} ${number(ring[k + 1]!)}`;
-      return `${d}Z`;
-    })
-    .join('');
+const pathOf = (plate: Plate): string => wrappedOutline(inked(plate), plate.width, plate.height).map(ringPath).join('');
+
+/** Pixels that are traced of a swatch. */
+const traced = ({ width, height }: Size): number => (width + 2 * TRACED_BEYOND) * (height + 2 * TRACED_BEYOND);
+
+/** Jobs whose swatches are small parts of what repeats, spread over it. */
+function sampled(job: Job): Job[] {
+  const { repeat, sheet } = job;
+  const { x, y, width, height } = repeat.part ? repeat : { x: 0, y: 0, width: sheet.width, height: sheet.height };
+  const [w, h] = [Math.min(SAMPLED, width / SPREAD), Math.min(SAMPLED, height / SPREAD)];
+  return Array.from({ length: SPREAD * SPREAD }, (_, k) => {
+    const [across, down] = [((k % SPREAD) + 0.5) / SPREAD, (Math.floor(k / SPREAD) + 0.5) / SPREAD];
+    const part = { part: true, x: x + across * width - w / 2, y: y + down * height - h / 2, width: w, height: h };
+    return { ...job, repeat: { ...repeat, ...part, kind: 'square', seam: 'wrap', fade: 0 } };
+  });
 }
 
 export const repeatSvg = output({
@@ -62,7 +88,7 @@ export const repeatSvg = output({
     const passes = printingPasses(job);
     const { plates, width, height } = swatchOfWork(work, (share) => progress?.(MADE * share));
     const text = textSink(sink);
-    const mm = (pixels: number) => short((pixels / job.repeat.ppi) * MM_PER_INCH);
+    const mm = (pixels: number) => shortMm((pixels / job.repeat.ppi) * MM_PER_INCH);
     const [w, h] = [SHOWN * width, SHOWN * height];
     text.write(
       '<?xml version="1.0" encoding="UTF-8"?>\n' +
@@ -83,8 +109,13 @@ export const repeatSvg = output({
     text.write(`</pattern>\n</defs>\n<rect width="${w}" height="${h}" fill="url(#swatch)"/>\n</svg>\n`);
     text.flush();
   },
-  estimate: ({ job, passes }) => {
-    const { width, height } = swatchPixels(job);
-    return Math.round(1000 + BYTES_A_PIXEL * width * height * passes.length);
+  estimate(work) {
+    let [bytes, pixels] = [0, 0];
+    for (const job of sampled(work.job)) {
+      const { plates, width, height } = swatchOfWork({ ...work, job });
+      for (const plate of plates) bytes += pathOf(plate).length;
+      pixels += traced({ width, height });
+    }
+    return Math.round(HEAD + (bytes * traced(swatchPixels(work.job))) / pixels);
   },
 });
