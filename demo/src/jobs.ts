@@ -20,6 +20,7 @@ import {
   type Fill,
 } from '@chromatype/core';
 
+import { bentJobs } from './pages/bent-jobs.ts';
 import { comicJob } from './pages/comic-job.ts';
 import { finishedPosterJob } from './pages/finished-jobs.ts';
 import { marksJobs } from './pages/marks-jobs.ts';
@@ -245,5 +246,6 @@ export function demoJobs(pictures: Stored): Job[] {
       { Cyan: RED, Magenta: plainInk('Tide blue', '#2c6fa8') },
     ),
     ...marksJobs(harbour, lettering),
+    ...bentJobs(harbour, still, lettering),
   ];
 }

@@ -18,13 +18,26 @@ interface MotionSheet {
   readonly ppi: number;
 }
 
-/** Pixels between two samples of a motion. */
+/** Pixels between two samples of a motion, and for a first look. */
 const APART = 1.5;
-const MOST_SAMPLES = 128;
+const APART_ROUGH = 6;
+const MOST_SAMPLES = 144;
 
-/** How many samples a motion takes at a place. */
-export const samplesOf = (motion: Motion, x: number, y: number): number =>
-  Math.min(MOST_SAMPLES, Math.max(1, Math.ceil(motion.length(x, y) / APART)));
+/**
+ * How a motion is sampled at a place: by short motions of so many samples each, and so many of those one after the other.
+ * Two means after each other take far fewer samples than one, and motions that go on alike come to the same.
+ */
+export interface MotionSteps {
+  short: number;
+  long: number;
+}
+
+export function motionSteps(motion: Motion, x: number, y: number, rough: boolean, out: MotionSteps): void {
+  const apart = rough ? APART_ROUGH : APART;
+  const count = Math.min(MOST_SAMPLES, Math.max(1, Math.ceil(motion.length(x, y) / apart)));
+  out.long = Math.ceil(Math.sqrt(count));
+  out.short = Math.ceil(count / out.long);
+}
 
 const distance = (x: number, y: number): number => Math.sqrt(x * x + y * y);
 

@@ -32,13 +32,14 @@ export function planLightBending(
   const softened = motionOf(settings, on) !== null;
   if (moved === null && !softened) return { any: false, plan: (light) => light };
   const frame = pictureFrame(job, fill);
-  const inputs = { moved, rough: moved !== null && rough, frame, settings, on };
+  const inputs = { moved, rough, frame, settings, on };
   return {
     any: true,
     plan: (light) =>
       planned('bent light', inputs, [light], (own, [read]) => {
         const places = bends?.ready(own.rough).picture ?? null;
-        const how = { places, frame: own.frame, edges: own.settings.edges, motion: motionOf(own.settings, own.on) };
+        const motion = motionOf(own.settings, own.on);
+        const how = { places, frame: own.frame, edges: own.settings.edges, motion, rough: own.rough };
         return bentLight(env.kernels, read.read, how);
       }),
   };
