@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import sharp from 'sharp';
+import { bendRows } from './bends.ts';
 import { withBusyCore } from './busy-core.ts';
 import { grainRows } from './grain.ts';
 import { madeRows } from './made.ts';
@@ -43,6 +44,10 @@ const GROUPS: Readonly<Record<string, () => Promise<Row[]>>> = {
   marks: async () => {
     const grey = await rows();
     return repeated(() => markRows(grey));
+  },
+  bends: async () => {
+    const grey = await rows();
+    return repeated(() => bendRows(grey));
   },
   made: () => repeated(madeRows),
   samples: () => repeated(sampleRows),

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { createJob, createPass, type Job, filePicture, fillOf, withFill, MM_PER_INCH } from '@chromatype/core';
 import type { Page } from '@playwright/test';
+import { bendDragRows } from './bend-drags.ts';
 import { markDragRows } from './mark-drags.ts';
 import { manyFillsRows } from './many-fills.ts';
 import { dialRim, drag, dragRows, STEPS, type Stored, settled } from './dragging.ts';
@@ -192,6 +193,7 @@ export async function previewRows(picture: string, folder: string, again: Again)
     );
     rows.push(...(await manyFillsRows(page, { newJob, open, again })));
     rows.push(...(await markDragRows(page, stored, { newJob, open, again })));
+    rows.push(...(await bendDragRows(page, fourPasses(stored), { newJob, open, again })));
     const plain = processJob();
     const { hash, width, height } = stored;
     const job: Job = { ...plain, pictures: plain.pictures.map((p) => ({ ...p, hash, width, height })) };

@@ -27,13 +27,15 @@ export const TO_A_CELL = 65536;
 const MOST_CELLS = 512;
 
 function boxOf(us: Int32Array, vs: Int32Array): CellBox {
-  let [c0, c1, r0, r1] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (let k = 0; k < us.length; k++) {
-    c0 = Math.min(c0, us[k]! >> 16);
-    c1 = Math.max(c1, us[k]! >> 16);
-    r0 = Math.min(r0, vs[k]! >> 16);
-    r1 = Math.max(r1, vs[k]! >> 16);
+  let [u0, u1, v0, v1] = [us[0]!, us[0]!, vs[0]!, vs[0]!];
+  for (let k = 1; k < us.length; k++) {
+    const [u, v] = [us[k]!, vs[k]!];
+    if (u < u0) u0 = u;
+    else if (u > u1) u1 = u;
+    if (v < v0) v0 = v;
+    else if (v > v1) v1 = v;
   }
+  const [c0, c1, r0, r1] = [u0 >> 16, u1 >> 16, v0 >> 16, v1 >> 16];
   return { c0, r0, columns: c1 - c0 + 1, rows: r1 - r0 + 1 };
 }
 
@@ -47,11 +49,18 @@ export type NodesReader = (tx: number, ty: number) => BentNodes;
 export function bentNodes(grid: PlaceGrid, at: LatticePositions): NodesReader {
   const kept = byteCache<BentNodes>(KEPT_BYTES, ({ us }) => 2 * us.byteLength + 128);
   const scale = (2 * TO_A_CELL) / at.unit;
+  const [ux, uy, vx, vy] = [at.ux * scale, at.uy * scale, at.vx * scale, at.vy * scale];
   return (tx, ty) =>
     remember(kept, `${tx} ${ty}`, () => {
       const { step, xs, ys } = grid.tile(tx, ty);
-      const us = Int32Array.from(xs, (x, k) => Math.round((x * at.ux + ys[k]! * at.uy) * scale));
-      const vs = Int32Array.from(xs, (x, k) => Math.round((x * at.vx + ys[k]! * at.vy) * scale));
+      const us = new Int32Array(xs.length);
+      const vs = new Int32Array(xs.length);
+      for (let k = 0; k < xs.length; k++) {
+        const x = xs[k]!;
+        const y = ys[k]!;
+        us[k] = Math.floor(x * ux + y * uy + 0.5);
+        vs[k] = Math.floor(x * vx + y * vy + 0.5);
+      }
       return { shift: 31 - Math.clz32(step), us, vs, box: boxOf(us, vs) };
     });
 }

@@ -1,7 +1,6 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import type { PointMap } from '../../bend/kind.ts';
 import { arcTangent, cosine, logarithm, power, sine } from '../../math/exact.ts';
-import { countCache, remember } from '../../memory/cache.ts';
 import type { Basis } from '../periodic/supercell.ts';
 import type { CellBox } from './bent-nodes.ts';
 
@@ -71,7 +70,14 @@ export interface SingleDot {
   height(x: number, y: number): number;
 }
 
-const AROUND = [-1, 0, 1] as const;
+/** Up to this ratio the nearest dot is one of the four around a place; beyond it one of nine. */
+const FOUR_NEAREST = 1.6;
+
+/** From which neighbour to which one a dot may be the nearest of a place so far from the middle of its own. */
+function around(off: number, ratio: number): readonly [number, number] {
+  if (ratio > FOUR_NEAREST) return [-1, 1];
+  return off < 0 ? [-1, 0] : [0, 1];
+}
 
 /**
  * The heights of a cell of a lattice whose dots keep their shape while the lattice is stretched: the dot's own, seen
@@ -86,8 +92,10 @@ export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio,
   const [xx, xy, yy] = [along * c * c + across * s * s, (along - across) * c * s, along * s * s + across * c * c];
   return (u: number, v: number): number => {
     let greatest = -Infinity;
-    for (const j of AROUND) {
-      for (const i of AROUND) {
+    const [i0, i1] = around(u - single.u, ratio);
+    const [j0, j1] = around(v - single.v, ratio);
+    for (let j = j0; j <= j1; j++) {
+      for (let i = i0; i <= i1; i++) {
         const [du, dv] = [u - single.u - i, v - single.v - j];
         const [x, y] = [du * ax + dv * bx, du * ay + dv * by];
         greatest = Math.max(greatest, single.height(xx * x + xy * y, xy * x + yy * y));
@@ -100,6 +108,8 @@ export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio,
 /** Pixels of the unbent lattice that share one stretch. */
 const EVERY = 32;
 const MOST_KEPT = 200_000;
+/** More than there are of them across the largest sheet. */
+const COLUMNS = 1 << 24;
 
 /** Writes the states of a box of cells, row by row. */
 export type StatesReader = (box: CellBox, out: Uint8Array) => void;
@@ -107,19 +117,33 @@ export type StatesReader = (box: CellBox, out: Uint8Array) => void;
 /** Reads how the cells of a lattice are stretched, from the bends under which its dots keep their shape. */
 export function cellStates({ forth, keeping }: BentLattice, { ax, ay, bx, by }: Basis): StatesReader | null {
   if (!keeping) return null;
-  const kept = countCache<number>(MOST_KEPT);
+  // Numbers as keys, since states are asked for cell by cell.
+  const kept = new Map<number, number>();
   const at = { x: 0, y: 0 };
-  const stateAt = (i: number, j: number): number =>
-    remember(kept, `${i} ${j}`, () => {
-      forth((i + 0.5) * EVERY, (j + 0.5) * EVERY, at);
-      return stateOf(stretchAt(keeping, at.x, at.y));
-    });
+  // Most cells of a row have the state of the one before.
+  let [lastKey, lastState] = [Number.NaN, 0];
+  function stateAt(i: number, j: number): number {
+    const key = i * COLUMNS + j;
+    if (key === lastKey) return lastState;
+    lastKey = key;
+    lastState = kept.get(key) ?? stateOfPart(i, j, key);
+    return lastState;
+  }
+  function stateOfPart(i: number, j: number, key: number): number {
+    forth((i + 0.5) * EVERY, (j + 0.5) * EVERY, at);
+    const state = stateOf(stretchAt(keeping!, at.x, at.y));
+    if (kept.size >= MOST_KEPT) kept.clear();
+    kept.set(key, state);
+    return state;
+  }
   return ({ c0, r0, columns, rows }, out) => {
     for (let r = 0; r < rows; r++) {
+      const v = r0 + r + 0.5;
       for (let c = 0; c < columns; c++) {
-        const [u, v] = [c0 + c + 0.5, r0 + r + 0.5];
-        const [x, y] = [u * ax + v * bx, -(u * ay + v * by)];
-        out[r * columns + c] = stateAt(Math.floor(x / EVERY), Math.floor(y / EVERY));
+        const u = c0 + c + 0.5;
+        const i = Math.floor((u * ax + v * bx) / EVERY);
+        const j = Math.floor((u * ay + v * by) / -EVERY);
+        out[r * columns + c] = stateAt(i, j);
       }
     }
   };
