@@ -18,7 +18,7 @@ function bent(job: Job, kind: string): Job {
 export async function bendDragRows(page: Page, fourPasses: Job, { newJob, open, again }: PreviewTools): Promise<Row[]> {
   const all: Row[] = [];
   for (const [kind, id] of [
-    ['swirl', 'turn'],
+    ['swirl', 'centre'],
     ['mesh', '5'],
   ] as const) {
     await open(`/jobs/${await newJob(bent(fourPasses, kind))}?pass=p3`);

@@ -4,6 +4,8 @@ import type { Point, PointMap } from './kind.ts';
 /** How close to a point its image must come, in pixels. */
 const CLOSE = 1e-4;
 const STEPS = 12;
+/** Steps by slopes that stay the same, before others are tried. */
+const CHORDS = 10;
 /** Half of the step in pixels over which slopes are taken. */
 const H = 0.25;
 
@@ -84,42 +86,79 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
     }
   }
   const bins = binned(images, across, down);
+  const [cellX, cellY] = [(width + 2 * extraX) / across, (height + 2 * extraY) / down];
+  // Where nothing folds every point has one place, so that it may be sought beside the last one.
+  const single = !anyFolded(images, across, down);
 
-  /** Finds the place in one half of a cell, by its weights; false where the point lies elsewhere. */
-  function inHalf(half: number, x: number, y: number, at: Point): boolean {
+  const at = { x: 0, y: 0 };
+  const image = { x: 0, y: 0 };
+  /** Finds the place in one half of a cell, by its weights, and then step by step; false where the point lies elsewhere. */
+  function inHalf(half: number, x: number, y: number): boolean {
     const cell = half >> 1;
-    const [r, c] = [Math.floor(cell / across), cell % across];
+    const r = Math.floor(cell / across);
+    const c = cell - r * across;
     const upper = (half & 1) === 0;
-    const a = r * wide + c;
-    const corners = upper ? [a, a + 1, a + wide] : [a + wide + 1, a + wide, a + 1];
-    const [p, q, s] = corners.map((k) => [images[2 * k]!, images[2 * k + 1]!] as const) as [
-      readonly [number, number],
-      readonly [number, number],
-      readonly [number, number],
-    ];
-    const det = (q[0] - p[0]) * (s[1] - p[1]) - (s[0] - p[0]) * (q[1] - p[1]);
+    const a = 2 * (r * wide + c);
+    const [p, q, s] = upper ? [a, a + 2, a + 2 * wide] : [a + 2 * wide + 2, a + 2 * wide, a + 2];
+    const px = images[p]!;
+    const py = images[p + 1]!;
+    const qx = images[q]! - px;
+    const qy = images[q + 1]! - py;
+    const sx = images[s]! - px;
+    const sy = images[s + 1]! - py;
+    const det = qx * sy - sx * qy;
     if (det === 0) return false;
-    const u = ((x - p[0]) * (s[1] - p[1]) - (s[0] - p[0]) * (y - p[1])) / det;
-    const v = ((q[0] - p[0]) * (y - p[1]) - (x - p[0]) * (q[1] - p[1])) / det;
+    const u = ((x - px) * sy - sx * (y - py)) / det;
+    const v = (qx * (y - py) - (x - px) * qy) / det;
     if (u < -1e-9 || v < -1e-9 || u + v > 1 + 1e-9) return false;
-    const way = upper ? 1 : -1;
-    at.x = placeX(upper ? c : c + 1) + (way * u * (width + 2 * extraX)) / across;
-    at.y = placeY(upper ? r : r + 1) + (way * v * (height + 2 * extraY)) / down;
+    // One way along the cell leads by q in the image, the other by s.
+    const [wx, wy] = upper ? [cellX, cellY] : [-cellX, -cellY];
+    at.x = placeX(upper ? c : c + 1) + u * wx;
+    at.y = placeY(upper ? r : r + 1) + v * wy;
+    const [fx, fy] = [at.x, at.y];
+    if (chord(x, y, { xx: (wx * sy) / det, xy: (-wx * sx) / det, yx: (-wy * qy) / det, yy: (wy * qx) / det }))
+      return true;
+    at.x = fx;
+    at.y = fy;
+    if (!seek(forth, x, y, at)) {
+      at.x = fx;
+      at.y = fy;
+    }
     return true;
   }
 
-  const at = { x: 0, y: 0 };
-  return (x, y, to) => {
+  /** Steps by the slopes of the half itself: most places are found by a few of them. */
+  function chord(x: number, y: number, { xx, xy, yx, yy }: Linear): boolean {
+    let before = Infinity;
+    for (let k = 0; k < CHORDS; k++) {
+      forth(at.x, at.y, image);
+      const [ex, ey] = [x - image.x, y - image.y];
+      const off = ex * ex + ey * ey;
+      if (off < CLOSE * CLOSE) return true;
+      if (off > before / 2) return false;
+      before = off;
+      at.x += xx * ex + xy * ey;
+      at.y += yx * ex + yy * ey;
+    }
+    return false;
+  }
+
+  let last = -1;
+  function found(x: number, y: number): boolean {
+    if (single && last >= 0 && inHalf(last, x, y)) return true;
     const bx = Math.floor((x - bins.left) / bins.size);
     const by = Math.floor((y - bins.top) / bins.size);
-    const list = bx < 0 || by < 0 || bx >= bins.across || by >= bins.down ? [] : bins.lists[by * bins.across + bx]!;
-    for (const half of list) {
-      if (!inHalf(half, x, y, at)) continue;
-      const [fx, fy] = [at.x, at.y];
-      if (!seek(forth, x, y, at)) {
-        at.x = fx;
-        at.y = fy;
-      }
+    if (bx < 0 || by < 0 || bx >= bins.across || by >= bins.down) return false;
+    for (const half of bins.lists[by * bins.across + bx]!) {
+      if (!inHalf(half, x, y)) continue;
+      last = half;
+      return true;
+    }
+    return false;
+  }
+
+  return (x, y, to) => {
+    if (found(x, y)) {
       to.x = at.x;
       to.y = at.y;
       return;
@@ -129,6 +168,32 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
     to.x = 2 * x - at.x;
     to.y = 2 * y - at.y;
   };
+}
+
+/** A linear map of steps in the image to steps on the sheet. */
+interface Linear {
+  readonly xx: number;
+  readonly xy: number;
+  readonly yx: number;
+  readonly yy: number;
+}
+
+/** Whether any half of a cell is turned over. */
+function anyFolded(images: Float64Array, across: number, down: number): boolean {
+  const wide = across + 1;
+  const turned = (p: number, q: number, s: number): boolean => {
+    const [px, py] = [images[2 * p]!, images[2 * p + 1]!];
+    const [qx, qy] = [images[2 * q]! - px, images[2 * q + 1]! - py];
+    const [sx, sy] = [images[2 * s]! - px, images[2 * s + 1]! - py];
+    return qx * sy - sx * qy <= 0;
+  };
+  for (let r = 0; r < down; r++) {
+    for (let c = 0; c < across; c++) {
+      const a = r * wide + c;
+      if (turned(a, a + 1, a + wide) || turned(a + wide + 1, a + wide, a + 1)) return true;
+    }
+  }
+  return false;
 }
 
 const BINS = 64;

@@ -1,5 +1,5 @@
-import { byteCache, remember } from '../memory/cache.ts';
 import type { PointMap } from './kind.ts';
+import { tileCache } from './tile-cache.ts';
 
 /** Side of the squares of pixels for which places are worked out at a time. */
 export const TILE = 64;
@@ -75,7 +75,7 @@ function nodesOf(map: PointMap, x0: number, y0: number, step: number): PlaceTile
  * first look.
  */
 export function placeGrid(map: PointMap, rough: boolean): PlaceGrid {
-  const kept = byteCache<PlaceTile>(KEPT_BYTES, ({ xs }) => 2 * xs.byteLength + 64);
+  const kept = tileCache<PlaceTile>(KEPT_BYTES, ({ xs }) => 2 * xs.byteLength + 200);
   const [first, ...finer] = rough ? ROUGH_STEPS : STEPS;
   const most = rough ? ROUGHLY_OFF : MOST_OFF;
   function make(tx: number, ty: number): PlaceTile {
@@ -87,5 +87,5 @@ export function placeGrid(map: PointMap, rough: boolean): PlaceGrid {
     }
     return made;
   }
-  return { tile: (tx, ty) => remember(kept, `${tx} ${ty}`, () => make(tx, ty)) };
+  return { tile: (tx, ty) => kept(tx, ty, make) };
 }

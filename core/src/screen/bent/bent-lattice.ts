@@ -1,7 +1,7 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import { eachSquare } from '../../bend/places-over.ts';
 import type { Kernels, Scratch } from '../../kernel/kernels.ts';
-import { countCache, remember } from '../../memory/cache.ts';
+import { byteCache, remember } from '../../memory/cache.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
 import type { CellMap, CompiledScreen, Plater } from '../compiled.ts';
 import { compareThresholds } from '../field/field-screener.ts';
@@ -10,7 +10,7 @@ import { latticePositions } from '../periodic/positions.ts';
 import { actualBasis, type Basis, type Supercell } from '../periodic/supercell.ts';
 import { bentNodes, type NodesReader, tooManyCells } from './bent-nodes.ts';
 import { type CellTable, cellTable, tableBits } from './cell-table.ts';
-import { cellStates, keptShape, type SingleDot, STATES, type StatesReader, stretchOf } from './own-shapes.ts';
+import { cellStates, keptShape, type SingleDot, type StatesReader, stretchOf } from './own-shapes.ts';
 
 /** A lattice as it is bent: the cell that repeats in it, and where it lies. */
 export interface LatticeAsked {
@@ -37,13 +37,16 @@ interface Tables {
   of(state: number): Uint16Array;
 }
 
-function tablesOf(
+/** Bytes of tables that one lattice keeps. */
+const TABLE_BYTES = 64e6;
+
+function makeTables(
   { cell, height, relevel, draft, single, soften = (h) => h }: LatticeAsked,
   stretched: boolean,
 ): Tables {
   const basis = actualBasis(cell);
   const fine = draft ? DRAFT_FINE : stretched ? STATE_FINE : FINE;
-  const kept = countCache<CellTable>(STATES);
+  const kept = byteCache<CellTable>(TABLE_BYTES, ({ data }) => data.byteLength + 64);
   return {
     bits: tableBits(basis, fine),
     of: (state) =>
@@ -52,6 +55,17 @@ function tablesOf(
         return cellTable(basis, own, { relevel, fine });
       }).data,
   };
+}
+
+/** Tables of lattices, whatever bends them: those of one bend serve the next one while a hand drags it. */
+const kept = new WeakMap<LatticeAsked, Map<boolean, Tables>>();
+
+function tablesOf(asked: LatticeAsked, stretched: boolean): Tables {
+  const own = kept.get(asked) ?? new Map<boolean, Tables>();
+  kept.set(asked, own);
+  const tables = own.get(stretched) ?? makeTables(asked, stretched);
+  own.set(stretched, tables);
+  return tables;
 }
 
 /** Pixels of one cell. */
@@ -159,7 +173,7 @@ export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellM
   const { cell, single, relevel } = asked;
   const basis = actualBasis(cell);
   const nodes = bentNodes(bent.grid, latticePositions(cell));
-  const states = single ? cellStates(bent, basis) : null;
+  const states = single ? cellStates(bent, basis, asked.draft) : null;
   const tables = tablesOf(asked, states !== null);
   const { ubits, vbits } = tables.bits;
   // Cells that lie alike on the pixels have only so many levels: they are set apart by one of them.

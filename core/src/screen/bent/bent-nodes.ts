@@ -1,5 +1,5 @@
 import type { PlaceGrid } from '../../bend/place-grid.ts';
-import { byteCache, remember } from '../../memory/cache.ts';
+import { tileCache } from '../../bend/tile-cache.ts';
 import type { LatticePositions } from '../periodic/positions.ts';
 
 /** A box of cells of a lattice: columns c0 .., rows r0 ... */
@@ -47,20 +47,20 @@ export type NodesReader = (tx: number, ty: number) => BentNodes;
 
 /** Reads lattice coordinates from a grid of places, for a lattice that lies on the pixels as `at` says. */
 export function bentNodes(grid: PlaceGrid, at: LatticePositions): NodesReader {
-  const kept = byteCache<BentNodes>(KEPT_BYTES, ({ us }) => 2 * us.byteLength + 128);
+  const kept = tileCache<BentNodes>(KEPT_BYTES, ({ us }) => 2 * us.byteLength + 200);
   const scale = (2 * TO_A_CELL) / at.unit;
   const [ux, uy, vx, vy] = [at.ux * scale, at.uy * scale, at.vx * scale, at.vy * scale];
-  return (tx, ty) =>
-    remember(kept, `${tx} ${ty}`, () => {
-      const { step, xs, ys } = grid.tile(tx, ty);
-      const us = new Int32Array(xs.length);
-      const vs = new Int32Array(xs.length);
-      for (let k = 0; k < xs.length; k++) {
-        const x = xs[k]!;
-        const y = ys[k]!;
-        us[k] = Math.floor(x * ux + y * uy + 0.5);
-        vs[k] = Math.floor(x * vx + y * vy + 0.5);
-      }
-      return { shift: 31 - Math.clz32(step), us, vs, box: boxOf(us, vs) };
-    });
+  function make(tx: number, ty: number): BentNodes {
+    const { step, xs, ys } = grid.tile(tx, ty);
+    const us = new Int32Array(xs.length);
+    const vs = new Int32Array(xs.length);
+    for (let k = 0; k < xs.length; k++) {
+      const x = xs[k]!;
+      const y = ys[k]!;
+      us[k] = Math.floor(x * ux + y * uy + 0.5);
+      vs[k] = Math.floor(x * vx + y * vy + 0.5);
+    }
+    return { shift: 31 - Math.clz32(step), us, vs, box: boxOf(us, vs) };
+  }
+  return (tx, ty) => kept(tx, ty, make);
 }

@@ -105,8 +105,9 @@ export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio,
   };
 }
 
-/** Pixels of the unbent lattice that share one stretch. */
+/** Pixels of the unbent lattice that share one stretch, and in a first look. */
 const EVERY = 32;
+const EVERY_ROUGH = 64;
 const MOST_KEPT = 200_000;
 /** More than there are of them across the largest sheet. */
 const COLUMNS = 1 << 24;
@@ -115,8 +116,13 @@ const COLUMNS = 1 << 24;
 export type StatesReader = (box: CellBox, out: Uint8Array) => void;
 
 /** Reads how the cells of a lattice are stretched, from the bends under which its dots keep their shape. */
-export function cellStates({ forth, keeping }: BentLattice, { ax, ay, bx, by }: Basis): StatesReader | null {
+export function cellStates(
+  { forth, keeping }: BentLattice,
+  { ax, ay, bx, by }: Basis,
+  rough: boolean,
+): StatesReader | null {
   if (!keeping) return null;
+  const every = rough ? EVERY_ROUGH : EVERY;
   // Numbers as keys, since states are asked for cell by cell.
   const kept = new Map<number, number>();
   const at = { x: 0, y: 0 };
@@ -130,7 +136,7 @@ export function cellStates({ forth, keeping }: BentLattice, { ax, ay, bx, by }: 
     return lastState;
   }
   function stateOfPart(i: number, j: number, key: number): number {
-    forth((i + 0.5) * EVERY, (j + 0.5) * EVERY, at);
+    forth((i + 0.5) * every, (j + 0.5) * every, at);
     const state = stateOf(stretchAt(keeping!, at.x, at.y));
     if (kept.size >= MOST_KEPT) kept.clear();
     kept.set(key, state);
@@ -141,8 +147,8 @@ export function cellStates({ forth, keeping }: BentLattice, { ax, ay, bx, by }: 
       const v = r0 + r + 0.5;
       for (let c = 0; c < columns; c++) {
         const u = c0 + c + 0.5;
-        const i = Math.floor((u * ax + v * bx) / EVERY);
-        const j = Math.floor((u * ay + v * by) / -EVERY);
+        const i = Math.floor((u * ax + v * bx) / every);
+        const j = Math.floor((u * ay + v * by) / -every);
         out[r * columns + c] = stateAt(i, j);
       }
     }

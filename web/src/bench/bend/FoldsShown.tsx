@@ -1,5 +1,5 @@
-import { type Bend, bendSheet, foldsOf, type Job } from '@chromatype/core';
-import { useDeferredValue, useMemo } from 'react';
+import { type Bend, bendSheet, type Fold, foldsOf, type Job } from '@chromatype/core';
+import { useEffect, useState } from 'react';
 import type { View } from '../../engine/view.ts';
 
 interface Props {
@@ -8,11 +8,17 @@ interface Props {
   readonly view: View;
 }
 
+/** Milliseconds after the last move at which folds are looked for. */
+const RESTS = 150;
+
 /** Where a bend lays the sheet over itself, hatched on the sheet. */
 export function FoldsShown({ job: { sheet }, bend, view }: Props) {
-  // What the hand drags comes first; folds follow.
-  const seen = useDeferredValue(bend);
-  const folds = useMemo(() => foldsOf(seen, bendSheet(sheet)), [seen, sheet]);
+  const [folds, setFolds] = useState<readonly Fold[]>([]);
+  // What the hand drags comes first; folds follow when it rests.
+  useEffect(() => {
+    const timer = setTimeout(() => setFolds(foldsOf(bend, bendSheet(sheet))), RESTS);
+    return () => clearTimeout(timer);
+  }, [bend, sheet]);
   if (folds.length === 0) return null;
   const css = 1 / devicePixelRatio;
   const point = (v: number, origin: number) => (v * view.scale - origin) * css;
