@@ -78,3 +78,16 @@ export function coverageRound(
 ): number {
   return coverageOf(plate, u * plate.width - side / 2, v * plate.height - side / 2, side, side);
 }
+
+/** Three upright bars over one level bar, black on white: lettering as plain as it can be. */
+export function lettersPicture(width: number, height: number): Promise<Buffer> {
+  const grey = Uint8Array.from({ length: width * height }, (_, k) => {
+    const [u, v] = [(k % width) / width, Math.floor(k / width) / height];
+    const bars = v > 0.25 && v < 0.6 && u > 0.05 && u < 0.95 && Math.floor(u * 18) % 2 === 0;
+    const line = v > 0.65 && v < 0.75 && u > 0.05 && u < 0.95;
+    return bars || line ? 10 : 255;
+  });
+  return sharp(grey, { raw: { width, height, channels: 1 } })
+    .png()
+    .toBuffer();
+}

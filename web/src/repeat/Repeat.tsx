@@ -21,7 +21,7 @@ function OpenRepeat({ id }: { readonly id: string }) {
   const { pass, choose } = useChosen(job);
   useBenchKeys(job, pass, choose);
   const ready = usePicturesReady(job);
-  const { swatch, share, problem } = useSwatch(job, ready);
+  const { key, swatch, share, problem } = useSwatch(job, ready);
   const [zoom, setZoom] = useState<'all' | 'pixels'>('all');
   const [edges, setEdges] = useState<'shown' | 'hidden'>('shown');
   const mm = (pixels: number) => Number(((pixels / job.sheet.ppi) * MM_PER_INCH).toFixed(2));
@@ -33,7 +33,11 @@ function OpenRepeat({ id }: { readonly id: string }) {
           <RepeatPart job={job} ready={ready} />
           <ParamFields params={REPEAT_PARAMS} settings={job.repeat} change={(part) => edit(setRepeat(part))} />
         </div>
-        <div className="relative min-h-0 min-w-0">
+        <div
+          className="relative min-h-0 min-w-0"
+          data-testid="repeat-view"
+          data-stage={share === null && !problem && swatch?.key === key ? 'made' : 'making'}
+        >
           <RepeatPreview swatch={swatch} zoom={zoom} edges={edges === 'shown'} />
           {(share !== null || problem || !swatch) && (
             <p

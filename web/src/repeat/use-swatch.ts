@@ -23,8 +23,8 @@ const PATIENCE = 250;
 /** The worker that makes swatches and shows them. */
 export const swatchWorker = () => enginePool().printers[0]!;
 
-/** The swatch of a job, made anew when anything it depends on changes. */
-export function useSwatch(job: Job, ready: boolean): SwatchState {
+/** The swatch of a job, made anew when anything it depends on changes; `key`: of the one that is wanted. */
+export function useSwatch(job: Job, ready: boolean): SwatchState & { readonly key: string } {
   const [state, setState] = useState<SwatchState>({ swatch: null, share: null, problem: null });
   const fault = printingPasses(job).length === 0 ? 'No pass prints; switch one on first.' : repeatFault(job);
   const { ppi: _, ...repeat } = job.repeat;
@@ -61,5 +61,5 @@ export function useSwatch(job: Job, ready: boolean): SwatchState {
       clearTimeout(timer);
     };
   }, [key, ready, fault]);
-  return state;
+  return { ...state, key };
 }
