@@ -67,7 +67,7 @@ await openJob('Harbour print, two inks');
 await settled();
 await page.getByRole('button', { name: 'Off the press' }).click();
 await settled();
-await shot('press');
+await shot('press', contact);
 await page.getByRole('button', { name: 'Plain' }).click();
 await page.goto(`${address}/swatches?set=process`);
 await page.waitForTimeout(1000);
@@ -214,7 +214,7 @@ await page
 await page.getByRole('button', { name: /^Pieces by colour/ }).click();
 await page.getByRole('list', { name: 'Pieces by colour' }).getByRole('listitem').last().scrollIntoViewIfNeeded();
 await settled();
-await shot('mosaic');
+await shot('mosaic', contact);
 await openJob('Kite Week, the wave poster', '?pass=teal&fill=wave-t');
 await settled();
 await page.getByRole('button', { name: 'More of Stencil' }).click();
@@ -225,6 +225,33 @@ await page
 await page.waitForSelector('[data-testid=part-handles]');
 await settled();
 await shot('stencil');
+
+// Bends with their handles on the sheet, and a seamless repeat.
+await openJob('Harbour in a swirl of lines');
+await settled();
+await page.getByRole('button', { name: 'More of Bend' }).click();
+await settled();
+await shot('bend');
+const bends = page.getByRole('region', { name: 'Bend station' });
+async function bendInstead(kind: string, handle: string, by: readonly [number, number]): Promise<void> {
+  await bends.getByRole('button', { name: /^Remove 1 / }).click();
+  await bends.getByRole('button', { name: kind, exact: true }).click();
+  await settled();
+  const box = (await page.getByTestId(`bend-handle-${handle}`).boundingBox())!;
+  await page.mouse.move(box.x + 12, box.y + 12);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 12 + by[0], box.y + 12 + by[1], { steps: 8 });
+  await page.mouse.up();
+  await settled();
+}
+await bendInstead('Mesh', '5', [60, 45]);
+await shot('bend-mesh', contact);
+await bendInstead('Pins', '0', [70, -40]);
+await shot('bend-pins', contact);
+await openJob('Cloth waved by hand', '/repeat');
+await page.waitForSelector('[data-testid=repeat-view][data-stage=made]', { timeout: 120_000 });
+await page.waitForTimeout(1500);
+await shot('repeat');
 
 // How a server beyond this machine begins.
 const shared = await sharedServer('kite over harbour');
