@@ -58,11 +58,19 @@ test('a split picture, its inks, Plates and Swatches meet it too', async ({ page
   await splitInto(page, 'Process');
   await openFold(page, 'Ink', 'On the press');
   expect(await violations(page)).toEqual([]);
+  await openStation(page, 'Bend');
+  for (const kind of ['Swirl', 'Push']) {
+    await page.getByRole('region', { name: 'Bend station' }).getByRole('button', { name: kind, exact: true }).click();
+    expect(await violations(page)).toEqual([]);
+  }
   await page.getByRole('link', { name: 'Plates' }).click();
   await expect(page.getByRole('figure', { name: 'Plate of Cyan' }).locator('canvas')).toHaveAttribute(
     'data-drawn',
     'yes',
   );
+  expect(await violations(page)).toEqual([]);
+  await page.getByRole('link', { name: 'Repeat' }).click();
+  await expect(page.getByTestId('repeat-view')).toHaveAttribute('data-stage', 'made');
   expect(await violations(page)).toEqual([]);
   await page.goto('/swatches');
   await page.getByRole('button', { name: 'Make an own copy' }).click();

@@ -114,6 +114,13 @@ test('nothing on the Bench scrolls sideways or is cut, and at rest all six stati
     await expectToFitEverywhere(page, `${family} opened`);
     await closeStations(page);
   }
+  await openStation(page, 'Bend');
+  for (const kind of ['Wave', 'Mesh', 'Push', 'Push by light', 'Pins']) {
+    await page.getByRole('region', { name: 'Bend station' }).getByRole('button', { name: kind, exact: true }).click();
+    await expectToFitEverywhere(page, `Bend: ${kind}`);
+  }
+  await page.keyboard.press('Escape');
+  await closeStations(page);
   await page.getByRole('button', { name: /^Tile: / }).click();
   await expectToFitEverywhere(page, 'Tile shelf');
   await page.keyboard.press('Escape');
@@ -144,6 +151,11 @@ test('nothing in the other views scrolls sideways or is cut, in windows of three
     'yes',
   );
   await expectToFitEverywhere(page, 'Plates');
+  await page.goto(`${address}/repeat`);
+  await expect(page.getByTestId('repeat-view')).toHaveAttribute('data-stage', 'made');
+  await page.getByRole('switch', { name: 'Only a part' }).click();
+  await expect(page.getByTestId('repeat-view')).toHaveAttribute('data-stage', 'made');
+  await expectToFitEverywhere(page, 'Repeat');
   await page.goto(`${address}/tiles`);
   await expect(page.getByTestId('tile-sheet')).toHaveAttribute('data-stage', 'settled');
   await expectToFitEverywhere(page, 'Tile maker');

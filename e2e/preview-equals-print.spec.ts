@@ -51,6 +51,29 @@ test('at 1:1 one black pass on white is, byte for byte, the exported plate', asy
   expect(theirs.includes(1) && theirs.includes(0)).toBe(true);
 });
 
+test('bends: at 1:1 the preview is the exported sheet, and the plate of the browser that of the server', async ({
+  page,
+}) => {
+  await photoJob(page);
+  await openStation(page, 'Bend');
+  const station = page.getByRole('region', { name: 'Bend station' });
+  await station.getByRole('button', { name: 'Swirl', exact: true }).click();
+  await station.getByRole('button', { name: 'Wave', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Bends' }).selectOption('picture');
+  await addPass(page);
+  await family(page, 'Lines');
+  await openStation(page, 'Bend');
+  await station.getByRole('button', { name: 'Push by light', exact: true }).click();
+  await page.getByRole('combobox', { name: 'Moved by' }).selectOption('pass');
+  await page.getByRole('combobox', { name: 'Pass', exact: true }).selectOption({ index: 1 });
+  await saved(page);
+  await lookAtPlatePixels(page);
+  const { different, colours } = await besideExport(page);
+  expect(different).toBe(0);
+  expect(colours).toBe(4);
+  await samePlate(page);
+});
+
 test('marks: at 1:1 the preview is the exported sheet, as one plate and as artwork', async ({ page }) => {
   await photoJob(page);
   await family(page, 'Marks');
