@@ -132,9 +132,21 @@ export function readyBends(
   };
 }
 
+/** Says in one sentence that a bend moves things further than the sheet is long; null where none does. */
+function beyondSheet({ kind, settings }: Bend, { width, height, ppi }: BendSheet): string | null {
+  const { label, params } = bendKind(kind);
+  const longest = (Math.max(width, height) / ppi) * MM_PER_INCH;
+  for (const [name, param] of Object.entries(params)) {
+    if (!('moves' in param) || (param.when && !param.when(settings))) continue;
+    if (Math.abs(settings[name] as number) > longest)
+      return `${label}: ${param.label} is more than the sheet is long, so that little of what it moves is seen.`;
+  }
+  return null;
+}
+
 /** Says what is wrong with a bend, in one sentence; null where it moves what it should. */
 export const bendFault = (bend: Bend, sheet: BendSheet): string | null =>
-  bend.on ? bendKind(bend.kind).fault(bend.settings, sheet) : null;
+  bend.on ? (bendKind(bend.kind).fault(bend.settings, sheet) ?? beyondSheet(bend, sheet)) : null;
 
 /** Ids of the pictures that move bends which are on. */
 export const bendPictures = (bends: readonly Bend[]): string[] =>

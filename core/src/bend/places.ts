@@ -13,9 +13,16 @@ export const place = (label: string, about: string): NumberParam => amount(label
 export const length = (label: string, about: string, normal: number, step = 1): NumberParam =>
   amount(label, about, normal, 0, FAR, step, 'mm');
 
-/** A length in mm with its way. */
-export const shift = (label: string, about: string, normal: number): NumberParam =>
-  amount(label, about, normal, -FAR, FAR, 0.5, 'mm');
+/** A setting that says how far something moves. */
+export interface ShiftParam extends NumberParam {
+  readonly moves: true;
+}
+
+/** How far something moves: a length in mm with its way. */
+export const shift = (label: string, about: string, normal: number): ShiftParam => ({
+  ...amount(label, about, normal, -FAR, FAR, 0.5, 'mm'),
+  moves: true,
+});
 
 export const degrees = (label: string, about: string, normal: number, most = 360): NumberParam =>
   amount(label, about, normal, -most, most, 1, '°');

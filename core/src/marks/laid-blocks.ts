@@ -1,7 +1,8 @@
 import { byteCache, remember } from '../memory/cache.ts';
 import { BLOCK_HEIGHT, BLOCK_WIDTH, STRIP_HEIGHT } from './block-cells.ts';
 import type { CellSums } from './cell-sums.ts';
-import { emptyLaid, type Laying } from './laying.ts';
+import { emptyLaid } from './laid.ts';
+import type { Laying } from './laying.ts';
 import type { Site } from './lattices/kind.ts';
 import type { Box, Outline } from './outline.ts';
 import { drawnOutline, type UnitOutline } from './shape-of.ts';

@@ -2,6 +2,7 @@ import { hash32 } from '../math/hash.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { drawMatrix, layBent } from './bent/bent-outline.ts';
 import { type Edited, editsByMark } from './edits.ts';
+import type { Laid } from './laid.ts';
 import { type MarkLattice, type Site, siteId } from './lattices/kind.ts';
 import type { MarkInputs } from './place.ts';
 import { writeMatrix } from './matrix.ts';
@@ -11,31 +12,6 @@ import type { MarkSettings } from './params.ts';
 import { markOutlines, type UnitOutline } from './shape-of.ts';
 import { meanOf, pixelsOf, type Sums } from './sum-cells.ts';
 import { turnOf } from './turning.ts';
-
-/** How one mark is laid. One object is filled for mark after mark, so that many of them leave nothing behind. */
-export interface Laid {
-  unit: UnitOutline | null;
-  /** Tone of its cell, 0..1. */
-  tone: number;
-  /** In radians, counter-clockwise. */
-  turn: number;
-  /** In pixels, before it is turned. */
-  width: number;
-  x: number;
-  y: number;
-  /** a b c d e f take the outline to the sheet. */
-  readonly matrix: Float64Array;
-}
-
-export const emptyLaid = (): Laid => ({
-  unit: null,
-  tone: 0,
-  turn: 0,
-  width: 0,
-  x: 0,
-  y: 0,
-  matrix: new Float64Array(6),
-});
 
 export interface Laying {
   /** No outline reaches further from its site, in pixels. */

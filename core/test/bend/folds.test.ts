@@ -1,4 +1,4 @@
-import { newBend } from '../../src/bend/index.ts';
+import { bendFault, newBend, readyBends } from '../../src/bend/index.ts';
 import { foldsOf } from '../../src/bend/folds.ts';
 import { bend, draggedPins, named, ONE_TO_ONE, SHEET, TRIMMED } from './bends.ts';
 
@@ -34,4 +34,29 @@ test('pins that change places fold the sheet; one of them far off does not for i
 
 test('a saw folds nowhere, rings that are too high do', () => {
   expect(foldsOf(bend('ripple', { height: 6, length: 12 }), SHEET).length).toBeGreaterThan(0);
+});
+
+describe('amounts beyond the sheet', () => {
+  // The sheet with its bleed is 106 mm long.
+  test.each([
+    ['wave', { height: 107 }, 'Wave: Height is more than the sheet is long, so that little of what it moves is seen.'],
+    [
+      'light',
+      { amount: -400 },
+      'Push by light: Amount is more than the sheet is long, so that little of what it moves is seen.',
+    ],
+  ])('%s %j is told in a sentence, and still prints', (kind, settings, sentence) => {
+    const own = bend(kind, settings);
+    expect(bendFault(own, SHEET)).toBe(sentence);
+    const at = { x: 0, y: 0 };
+    readyBends([own], SHEET).lattice!.back(500, 400, at);
+    expect(Number.isFinite(at.x) && Number.isFinite(at.y)).toBe(true);
+  });
+
+  test('as much as the sheet is long is no fault, nor is a second wave that is not there', () => {
+    expect(bendFault(bend('wave', { height: 105 }), SHEET)).toBeNull();
+    expect(bendFault(bend('wave', { secondHeight: 900 }), SHEET)).toBeNull();
+    expect(bendFault(bend('wave', { secondHeight: 900, both: true }), SHEET)).toMatch(/^Wave: Second height/);
+    expect(bendFault({ ...bend('wave', { height: 900 }), on: false }, SHEET)).toBeNull();
+  });
 });

@@ -1,7 +1,7 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import type { PointMap } from '../../bend/kind.ts';
 import { areaOfSlopes, slopesAt, turnOfSlopes } from '../../bend/slopes.ts';
-import type { Laid } from '../laying.ts';
+import type { Laid } from '../laid.ts';
 import { boxOf, clockwise, outlineArea, reachOf } from '../outline.ts';
 import type { UnitOutline } from '../shape-of.ts';
 import type { Polygon } from '../../raster/outline-coverage.ts';

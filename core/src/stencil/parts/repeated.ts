@@ -2,10 +2,9 @@ import { cosine, sine } from '../../math/exact.ts';
 import { MM_PER_INCH } from '../../math/units.ts';
 import { FEED_PARAMS } from '../../picture/feed-params.ts';
 import { rowsOf } from '../../raster/area.ts';
+import { type DarknessMap, darknessMap } from '../../raster/darkness-map.ts';
 import { planned } from '../../raster/planned.ts';
 import type { PictureSource } from '../../raster/source.ts';
-import { readTile } from '../../screen/families/tile/height-map.ts';
-import type { TileMap } from '../../screen/families/tile/tile-map.ts';
 import { amount, normalsOf } from '../../settings/params.ts';
 import { clampedTo, settledCover } from '../cover.ts';
 import { partKind } from './kind.ts';
@@ -14,19 +13,21 @@ import { PLACING_PARAMS } from './placing.ts';
 /** Columns and rows of a picture that are kept at most. */
 const LARGEST = 2048;
 
-/** Darkness of pictures that were read lately, for so many columns. */
-const lately = new WeakMap<PictureSource, { readonly across: number; readonly map: TileMap }>();
+/** Darkness of pictures that were read lately, of so many pixels at most. */
+const lately = new WeakMap<PictureSource, { readonly most: number; readonly map: DarknessMap }>();
 
-function darknessOf(source: PictureSource, across: number): TileMap {
+function darknessOf(source: PictureSource, across: number): DarknessMap {
+  const longer = (Math.max(source.width, source.height) / source.width) * across;
+  const most = Math.min(LARGEST, Math.max(16, Math.ceil(longer)));
   const known = lately.get(source);
-  if (known?.across === across) return known.map;
-  const map = readTile(source, across, LARGEST);
-  lately.set(source, { across, map });
+  if (known?.most === most) return known.map;
+  const map = darknessMap(source, most);
+  lately.set(source, { most, map });
   return map;
 }
 
 /** Reads a map between its pixels; it goes on beyond its edges where it begins. */
-function readWrapped({ width, height, data }: TileMap, u: number, v: number): number {
+function readWrapped({ width, height, data }: DarknessMap, u: number, v: number): number {
   const [fx, fy] = [u - 0.5, v - 0.5];
   const [x0, y0] = [Math.floor(fx), Math.floor(fy)];
   const [sx, sy] = [fx - x0, fy - y0];
@@ -65,7 +66,7 @@ export const repeated = partKind({
     return planned('repeated picture', inputs, [], (own) => {
       const source = raster.source();
       if (!source) return () => 0;
-      const map = darknessOf(source, Math.ceil(own.width));
+      const map = darknessOf(source, own.width);
       const scale = map.width / own.width;
       return clampedTo(own.size, (area) => {
         const out = new Uint8Array(area.width * rowsOf(area));
