@@ -70,6 +70,7 @@ function partOf(kind: string, k: number, picture: string): StencilPart {
     speech: { ...box, height: 7, tipY: 1.3 },
     cloud: { ...box, bumps: 7 },
     torn: { ...box, depth: 1.5, length: 4 },
+    repeated: { picture, x, y, width: 4.3, turn: 20 },
     stencil: { stencil: 'edge-0' },
     plate: { pass: 'tiles' },
   };
@@ -77,7 +78,7 @@ function partOf(kind: string, k: number, picture: string): StencilPart {
 }
 
 /** Kinds that may lie beyond their cell are held inside it. */
-const HELD = ['plate', 'stencil', 'tone', 'colour', 'alpha', 'flood', 'subject'];
+const HELD = ['plate', 'stencil', 'tone', 'colour', 'alpha', 'flood', 'subject', 'repeated'];
 
 const inCell = (k: number): StencilPart => ({ ...newPart('z', 'rectangle', cell(k)), does: 'keep' });
 
@@ -103,6 +104,7 @@ export const EVERY_PART = [
   'speech',
   'cloud',
   'torn',
+  'repeated',
 ] as const;
 
 const EVERY_EDGE: readonly Partial<EdgeSettings>[] = [
