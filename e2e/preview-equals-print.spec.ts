@@ -4,7 +4,7 @@ import { addPass, choosePass, makeOutput, saved, type } from './support/bench.ts
 import { inkOf, packed } from './support/pictures.ts';
 import { besideExport, lookAtPlatePixels, photoJob, seen } from './support/preview.ts';
 import { cell, family } from './support/screen.ts';
-import { openStation } from './support/sheet.ts';
+import { closeStations, openStation } from './support/sheet.ts';
 
 /** The browser's plate of the first pass is the server's. */
 async function samePlate(page: Page): Promise<void> {
@@ -61,6 +61,7 @@ test('bends: at 1:1 the preview is the exported sheet, and the plate of the brow
   await station.getByRole('button', { name: 'Wave', exact: true }).click();
   await page.getByRole('combobox', { name: 'Bends' }).selectOption('picture');
   await addPass(page);
+  await closeStations(page);
   await family(page, 'Lines');
   await openStation(page, 'Bend');
   await station.getByRole('button', { name: 'Push by light', exact: true }).click();

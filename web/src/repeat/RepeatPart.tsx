@@ -105,7 +105,7 @@ export function RepeatPart({ job, ready }: Props) {
           aria-label="Lower right corner; arrow keys make the part larger and smaller"
           title="Drag to choose how large the part is"
           data-testid="repeat-corner"
-          className="absolute h-4 w-4 -translate-x-full -translate-y-full cursor-nwse-resize touch-none border-[1.5px] border-hot bg-paper"
+          className="absolute h-6 w-6 -translate-x-full -translate-y-full cursor-nwse-resize touch-none border-[1.5px] border-hot bg-paper"
           style={{ left: at.left + frame.width, top: at.top + frame.height }}
         />
       </div>

@@ -17,11 +17,15 @@ interface Props {
   readonly fill: Fill;
 }
 
+/** More bends than these are counted instead of named. */
+const MOST_NAMED = 2;
+
 /** What the station says of its bends in a few words. */
 function noteOf(bends: readonly Bend[]): string {
   const on = bends.filter((b) => b.on).map((b) => bendKind(b.kind).label);
   if (bends.length === 0) return 'none';
-  return on.join(', ') || 'all switched off';
+  if (on.length === 0) return 'all switched off';
+  return on.length > MOST_NAMED ? `${on.length} bends` : on.join(', ');
 }
 
 /** One button for each kind of bend: it is added after the others and chosen. */
