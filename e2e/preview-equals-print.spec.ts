@@ -72,6 +72,7 @@ test('bends: at 1:1 the preview is the exported sheet, and the plate of the brow
   const { different, colours } = await besideExport(page);
   expect(different).toBe(0);
   expect(colours).toBe(4);
+  await choosePass(page, 'Black');
   await samePlate(page);
 });
 
