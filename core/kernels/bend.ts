@@ -126,6 +126,14 @@ export function bentThresholds(
   }
 }
 
+/** The number of the cell in which a pixel of a row lies, in a grid of `columns` cells a row that begins at (c0, r0). */
+// @ts-ignore: decorator
+@inline
+function cellAt(ur: usize, vr: usize, x: i32, c0: i32, r0: i32, columns: i32): i32 {
+  const p = (<usize>x) << 2;
+  return ((load<i32>(vr + p) >> 16) - r0) * columns + (load<i32>(ur + p) >> 16) - c0;
+}
+
 /**
  * Sums of tones by cells of a bent lattice, over rows of a square as in `bentThresholds`: pairs of f64 (tone, pixels) in a
  * grid of `columns` cells a row that begins at (c0, r0). The tones of its rows lie `stride` bytes apart.
@@ -141,8 +149,7 @@ export function bentSums(
     coordinatesOf(vs, shift, y + k * step, vr);
     const from = tones + <usize>(k * stride);
     for (let n = 0; n < count; n++) {
-      const p = (<usize>(x + n)) << 2;
-      const cell = ((load<i32>(vr + p) >> 16) - r0) * columns + (load<i32>(ur + p) >> 16) - c0;
+      const cell = cellAt(ur, vr, x + n, c0, r0, columns);
       const at = sums + ((<usize>cell) << 4);
       v128.store(at, f64x2.add(v128.load(at), f64x2.replace_lane(f64x2.splat(1), 0, <f64>load<u16>(from + ((<usize>n) << 1)))));
     }
@@ -161,8 +168,7 @@ export function bentSpread(
     coordinatesOf(vs, shift, y + k * step, vr);
     const to = out + <usize>(k * stride);
     for (let n = 0; n < count; n++) {
-      const p = (<usize>(x + n)) << 2;
-      const cell = ((load<i32>(vr + p) >> 16) - r0) * columns + (load<i32>(ur + p) >> 16) - c0;
+      const cell = cellAt(ur, vr, x + n, c0, r0, columns);
       store<u16>(to + ((<usize>n) << 1), load<u16>(means + ((<usize>cell) << 1)));
     }
   }

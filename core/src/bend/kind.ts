@@ -37,8 +37,8 @@ export interface BendHandle {
   readonly label: string;
   readonly x: number;
   readonly y: number;
-  /** The handle that a line is drawn to, so that the two are seen to belong together. */
-  readonly from?: string;
+  /** The handle or handles that lines are drawn to, so that they are seen to belong together. */
+  readonly from?: string | readonly string[];
   /** It stays where it is. */
   readonly fixed?: boolean;
   /** It can be taken out. */

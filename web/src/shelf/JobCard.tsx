@@ -46,8 +46,8 @@ export function JobCard({ job, remove, duplicate }: Props) {
       </Link>
       <div className="flex items-start justify-between pt-1.5">
         <div className="min-w-0">
-          <h3 className="truncate text-[14px]" title={job.title} data-own>
-            <Link to={`/jobs/${job.id}`} onClick={beginOpening}>
+          <h3 className="text-[14px]">
+            <Link to={`/jobs/${job.id}`} onClick={beginOpening} className="block truncate" title={job.title} data-own>
               {job.title}
             </Link>
           </h3>

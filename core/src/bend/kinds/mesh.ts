@@ -117,8 +117,8 @@ export const mesh = bendKindOf({
     const at = handles.length === rest.length ? handles : rest;
     return Array.from({ length: at.length / 2 }, (_, k) => {
       const [r, c] = [Math.floor(k / (columns + 1)), k % (columns + 1)];
-      const before = c > 0 ? { from: String(k - 1) } : r > 0 ? { from: String(k - columns - 1) } : {};
-      return { id: String(k), label: `Handle ${c + 1}, ${r + 1}`, x: at[2 * k]!, y: at[2 * k + 1]!, ...before };
+      const from = [...(c > 0 ? [String(k - 1)] : []), ...(r > 0 ? [String(k - columns - 1)] : [])];
+      return { id: String(k), label: `Handle ${c + 1}, ${r + 1}`, x: at[2 * k]!, y: at[2 * k + 1]!, from };
     });
   },
   dragged({ columns, rows, handles }, id, to, sheet) {

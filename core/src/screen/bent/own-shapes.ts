@@ -1,5 +1,6 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import type { PointMap } from '../../bend/kind.ts';
+import { slopesAt } from '../../bend/slopes.ts';
 import { arcTangent, cosine, logarithm, power, sine } from '../../math/exact.ts';
 import type { Basis } from '../periodic/supercell.ts';
 import type { CellBox } from './bent-nodes.ts';
@@ -37,24 +38,11 @@ export function stateOf({ ratio, way }: Stretch): number {
   return (step - 1) * WAYS + turn + 1;
 }
 
-/** Half of the step in pixels over which slopes are taken. */
-const H = 0.5;
-
 /** How a map that leads back into the unbent lattice stretches it around a point of the sheet. */
 export function stretchAt(back: PointMap, x: number, y: number): Stretch {
-  const [a, b] = [
-    { x: 0, y: 0 },
-    { x: 0, y: 0 },
-  ];
-  back(x + H, y, a);
-  back(x - H, y, b);
-  const [xx, yx] = [a.x - b.x, b.y - a.y];
-  back(x, y + H, a);
-  back(x, y - H, b);
-  // Downwards on the sheet is down in y: upwards both change their sign.
-  const [xy, yy] = [b.x - a.x, a.y - b.y];
+  const { xx, xy, yx, yy } = slopesAt(back, x, y);
   // J Jᵀ of the slopes, y upwards: its greater axis is the way in which the lattice passes fastest.
-  const [p, q, r] = [xx * xx + xy * xy, xx * yx + xy * yy, yx * yx + yy * yy];
+  const [p, q, r] = [xx * xx + xy * xy, -(xx * yx + xy * yy), yx * yx + yy * yy];
   const [middle, off] = [(p + r) / 2, Math.sqrt(((p - r) * (p - r)) / 4 + q * q)];
   const [greater, smaller] = [middle + off, middle - off];
   if (!(smaller > 1e-6 * greater)) return { ratio: greater > 0 ? 1e3 : 1, way: arcTangent(2 * q, p - r) / 2 };

@@ -81,10 +81,12 @@ export function BendHandles({ job, fill, at, bend, view }: Props) {
     edit(setBendSettings(fill.id, at, tidySettings(withinLimits(bend.kind, part))));
   };
   const remove = (id: string) => edit(setBendSettings(fill.id, at, without(bend.settings, id)));
-  const lines = all.flatMap(({ id, x, y, from }) => {
-    const other = from === undefined ? undefined : byId.get(from);
-    return other ? [{ id, a: place.toCss(other.x, other.y), b: place.toCss(x, y) }] : [];
-  });
+  const lines = all.flatMap(({ id, x, y, from = [] }) =>
+    [from].flat().flatMap((name) => {
+      const other = byId.get(name);
+      return other ? [{ id: `${name} ${id}`, a: place.toCss(other.x, other.y), b: place.toCss(x, y) }] : [];
+    }),
+  );
   return (
     <div className="contents" data-testid="bend-handles" data-kind={bend.kind}>
       <svg className="pointer-events-none absolute inset-0 h-full w-full" aria-hidden>

@@ -6,6 +6,8 @@ export interface BrushShape {
   /** mm on the sheet. */
   readonly size: number;
   readonly hardness: number;
+  /** How much one stroke does, of 1, for brushes that can do less. */
+  readonly strength?: number;
 }
 
 interface Props {
@@ -13,10 +15,12 @@ interface Props {
   /** The shape that a double click brings back. */
   readonly normal: BrushShape;
   change(part: Partial<BrushShape>): void;
+  /** What the strength of a stroke does, for brushes that have one. */
+  readonly strengthAbout?: string;
 }
 
-/** Size and hardness of a brush. */
-export function BrushRows({ brush, normal, change }: Props) {
+/** Size and hardness of a brush, and its strength where it has one. */
+export function BrushRows({ brush, normal, change, strengthAbout }: Props) {
   return (
     <>
       <SliderRow
@@ -43,6 +47,20 @@ export function BrushRows({ brush, normal, change }: Props) {
         format={PERCENT}
         onChange={(hardness) => change({ hardness })}
       />
+      {strengthAbout && (
+        <SliderRow
+          wide
+          label="Strength"
+          about={strengthAbout}
+          value={brush.strength ?? 1}
+          min={0.02}
+          max={1}
+          step={0.01}
+          normal={normal.strength ?? 1}
+          format={PERCENT}
+          onChange={(strength) => change({ strength })}
+        />
+      )}
     </>
   );
 }

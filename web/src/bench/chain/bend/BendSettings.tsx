@@ -2,9 +2,8 @@ import { type Bend, bendKind, type Fill, type Job, type Param, type Stroke } fro
 import { setBendSettings } from '../../../document/bend-edits.ts';
 import { editSound } from '../../../document/edit-sound.ts';
 import { Button } from '../../../ui/Button.tsx';
-import { ParamField } from '../../../ui/ParamField.tsx';
-import { SelectField } from '../../../ui/SelectField.tsx';
 import { toggleTool, useTools } from '../../tools/tool-store.ts';
+import { choicesOf, type Named, SettingRow } from '../SettingRow.tsx';
 import { PushControls } from './PushControls.tsx';
 
 interface Props {
@@ -14,14 +13,11 @@ interface Props {
   readonly at: number;
 }
 
-/** Labels of numbers up to this many letters stand two in a row. */
-const NARROW = 9;
-
 /** Others that a setting may name. */
-function namesOf(param: Param, { job, fill }: Props): readonly { name: string; label: string }[] | null {
-  if (param.kind === 'picture') return job.pictures.map((p) => ({ name: p.id, label: p.name }));
+function namesOf(param: Param, { job, fill }: Props): readonly Named[] | null {
+  if (param.kind === 'picture') return choicesOf(job.pictures);
   if (param.kind !== 'pass') return null;
-  return job.passes.filter((p) => !p.fills.some((f) => f.id === fill.id)).map((p) => ({ name: p.id, label: p.name }));
+  return choicesOf(job.passes.filter((p) => !p.fills.some((f) => f.id === fill.id)));
 }
 
 /** Pins are put on the sheet by a click. */
@@ -66,25 +62,14 @@ export function BendSettings(props: Props) {
             </div>
           ) : null;
         }
-        const names = namesOf(param, props);
-        if (names) {
-          return (
-            <div key={name} className="col-span-2">
-              <SelectField
-                label={param.label}
-                about={param.about}
-                value={(value as string | null) ?? ''}
-                options={value === null ? [{ name: '', label: 'none' }, ...names] : names}
-                onChange={(id) => change({ [name]: id || null })}
-              />
-            </div>
-          );
-        }
-        const wide = param.kind !== 'number' || param.label.length > NARROW;
         return (
-          <div key={name} className={wide ? 'col-span-2' : ''}>
-            <ParamField param={param} value={value} onChange={(v) => change({ [name]: v })} />
-          </div>
+          <SettingRow
+            key={name}
+            param={param}
+            value={value}
+            names={namesOf(param, props)}
+            onChange={(v) => change({ [name]: v })}
+          />
         );
       })}
     </div>

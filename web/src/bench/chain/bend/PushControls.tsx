@@ -1,8 +1,6 @@
 import type { Push, Stroke } from '@chromatype/core';
 import { Button } from '../../../ui/Button.tsx';
-import { PERCENT } from '../../../ui/formats.ts';
 import { SelectField } from '../../../ui/SelectField.tsx';
-import { SliderRow } from '../../../ui/SliderRow.tsx';
 import { NORMAL_PUSH, setPushBrush, useBendTools } from '../../bend/bend-tools.ts';
 import { BrushRows } from '../../tools/BrushRows.tsx';
 import { toggleTool, useTools } from '../../tools/tool-store.ts';
@@ -52,18 +50,11 @@ export function PushControls({ strokes, clear, back }: Props) {
         options={AXES}
         onChange={(does) => setPushBrush({ does: does as Push })}
       />
-      <BrushRows brush={brush} normal={NORMAL_PUSH} change={setPushBrush} />
-      <SliderRow
-        wide
-        label="Strength"
-        about="How far what is pushed goes with the hand."
-        value={brush.strength}
-        min={0.05}
-        max={1}
-        step={0.01}
-        normal={NORMAL_PUSH.strength}
-        format={PERCENT}
-        onChange={(strength) => setPushBrush({ strength })}
+      <BrushRows
+        brush={brush}
+        normal={NORMAL_PUSH}
+        change={setPushBrush}
+        strengthAbout="How far what is pushed goes with the hand."
       />
       <div className="flex gap-1">
         <Button disabled={strokes.length === 0} onClick={back}>

@@ -1,8 +1,7 @@
 import { type Fill, type Job, type Param, partKindOf, type Stencil, type StencilPart } from '@chromatype/core';
-import { ParamField } from '../../../ui/ParamField.tsx';
-import { SelectField } from '../../../ui/SelectField.tsx';
 import { changePart } from '../../stencil/draw-parts.ts';
 import { FontChoice, ImportedOutline } from '../picture/OutlineSources.tsx';
+import { choicesOf, type Named, SettingRow } from '../SettingRow.tsx';
 import { ColourList } from './ColourList.tsx';
 
 interface Props {
@@ -11,9 +10,6 @@ interface Props {
   readonly stencil: Stencil;
   readonly part: StencilPart;
 }
-
-/** Labels of numbers up to this many letters stand two in a row. */
-const NARROW = 9;
 
 const counted = (count: number, what: string): string => `${count} ${what}${count === 1 ? '' : 's'}`;
 
@@ -25,12 +21,10 @@ function drawn(param: Param, value: unknown): string | null {
 }
 
 /** Others that a setting may name. */
-function namesOf(param: Param, { job, stencil }: Props): readonly { name: string; label: string }[] | null {
-  if (param.kind === 'picture') return job.pictures.map((p) => ({ name: p.id, label: p.name }));
-  if (param.kind === 'stencil')
-    return job.stencils.filter((s) => s.id !== stencil.id).map((s) => ({ name: s.id, label: s.name }));
-  if (param.kind === 'pass') return job.passes.map((p) => ({ name: p.id, label: p.name }));
-  return null;
+function namesOf(param: Param, { job, stencil }: Props): readonly Named[] | null {
+  if (param.kind === 'picture') return choicesOf(job.pictures);
+  if (param.kind === 'stencil') return choicesOf(job.stencils.filter((s) => s.id !== stencil.id));
+  return param.kind === 'pass' ? choicesOf(job.passes) : null;
 }
 
 /** The settings of one part of a stencil. */
@@ -56,20 +50,6 @@ export function PartSettings(props: Props) {
           const words = drawn(param, value);
           if (words)
             return <p key={name} className="col-span-2 text-[11px] text-muted">{`${param.label}: ${words}.`}</p>;
-          const names = namesOf(param, props);
-          if (names) {
-            return (
-              <div key={name} className="col-span-2">
-                <SelectField
-                  label={param.label}
-                  about={param.about}
-                  value={(value as string | null) ?? ''}
-                  options={value === null ? [{ name: '', label: 'none' }, ...names] : names}
-                  onChange={(id) => change({ [name]: id || null })}
-                />
-              </div>
-            );
-          }
           if (param.kind === 'colours') {
             return (
               <ColourList
@@ -81,11 +61,14 @@ export function PartSettings(props: Props) {
             );
           }
           if (param.kind === 'text' && param.hidden) return null;
-          const wide = param.kind !== 'number' || param.label.length > NARROW;
           return (
-            <div key={name} className={wide ? 'col-span-2' : ''}>
-              <ParamField param={param} value={value} onChange={(v) => change({ [name]: v })} />
-            </div>
+            <SettingRow
+              key={name}
+              param={param}
+              value={value}
+              names={namesOf(param, props)}
+              onChange={(v) => change({ [name]: v })}
+            />
           );
         })}
       </div>

@@ -3,9 +3,8 @@ import { setTone } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { Button } from '../../../ui/Button.tsx';
 import { Choice } from '../../../ui/Choice.tsx';
-import { SliderRow } from '../../../ui/SliderRow.tsx';
+import { BrushRows } from '../../tools/BrushRows.tsx';
 import { type Brush, NORMAL_BRUSH, setBrush, toggleTool, useTools } from '../../tools/tool-store.ts';
-import { MM, PERCENT } from '../../../ui/formats.ts';
 
 const DOES: readonly { value: Brush['does']; label: string; title: string }[] = [
   { value: 'lighten', label: 'Lighten', title: 'This pass prints less where you paint' },
@@ -18,20 +17,6 @@ export function PaintControls({ fill }: Pick<ChainProps, 'fill'>) {
   const tool = useTools((s) => s.tool);
   const brush = useTools((s) => s.brush);
   const { paint } = fill.tone;
-  const row = (label: string, key: 'size' | 'hardness' | 'strength', about: string, min: number, max: number) => (
-    <SliderRow
-      wide
-      label={label}
-      about={about}
-      value={brush[key]}
-      min={min}
-      max={max}
-      step={key === 'size' ? 0.5 : 0.01}
-      normal={NORMAL_BRUSH[key]}
-      format={key === 'size' ? MM : PERCENT}
-      onChange={(v) => setBrush({ [key]: v })}
-    />
-  );
   return (
     <div className="grid grid-cols-1 gap-1">
       <div className="flex items-center gap-1">
@@ -46,9 +31,12 @@ export function PaintControls({ fill }: Pick<ChainProps, 'fill'>) {
         </Button>
       </div>
       <Choice label="The brush" value={brush.does} options={DOES} onChange={(does) => setBrush({ does })} />
-      {row('Size', 'size', 'Width of the brush on the sheet; a pen’s pressure acts on the strength.', 0.5, 100)}
-      {row('Hard', 'hardness', '0 % is soft from the middle outwards, 100 % is full up to the edge.', 0, 1)}
-      {row('Strength', 'strength', 'How far one stroke goes towards bare or solid.', 0.02, 1)}
+      <BrushRows
+        brush={brush}
+        normal={NORMAL_BRUSH}
+        change={setBrush}
+        strengthAbout="How far one stroke goes towards bare or solid; a pen’s pressure acts on it."
+      />
     </div>
   );
 }
