@@ -13,7 +13,7 @@ function movedBy({ turned, finer }: SeamNote): string {
   const percent = Number((100 * (finer - 1)).toFixed(2));
   const degrees = Number(turned.toFixed(2));
   if (percent === 0 && degrees === 0) return 'repeats as it is.';
-  const rows = percent === 0 ? '' : `${Math.abs(percent)} % ${percent > 0 ? 'finer' : 'coarser'}`;
+  const rows = percent === 0 ? '' : `${Math.abs(percent)}\u00a0% ${percent > 0 ? 'finer' : 'coarser'}`;
   const angle = degrees === 0 ? '' : `turned by ${degrees}°`;
   return `${[rows, angle].filter(Boolean).join(', ')}.`;
 }

@@ -68,7 +68,10 @@ export function RepeatPart({ job, ready }: Props) {
   return (
     <section aria-label="What repeats" className="grid grid-cols-1 gap-1">
       <h2 className="text-[13.5px]">What repeats</h2>
-      <div className="relative overflow-hidden border border-ink" style={{ width: WIDTH, height: size.height * scale }}>
+      <div
+        className="relative overflow-hidden outline-1 outline-ink"
+        style={{ width: WIDTH, height: size.height * scale }}
+      >
         <SampleCanvas
           label="The print of the whole sheet"
           watch={printOnStock(job, ready)}
@@ -83,7 +86,7 @@ export function RepeatPart({ job, ready }: Props) {
                       width: Math.round((size.width * job.sheet.ppi) / MM_PER_INCH),
                       height: Math.round((size.height * job.sheet.ppi) / MM_PER_INCH),
                     },
-                    (2 * WIDTH) / ((size.width * job.sheet.ppi) / MM_PER_INCH),
+                    (WIDTH * devicePixelRatio) / ((size.width * job.sheet.ppi) / MM_PER_INCH),
                   )
               : null
           }
