@@ -3,9 +3,9 @@
 set -euo pipefail
 cd "$(dirname "$0")/.."
 source scripts/lib.sh
-install_packages
+begin_packages
 npm run -s kernels
-npx tsc -b core server demo
+npx tsc -b core demo
 export CHROMATYPE_DATA="${CHROMATYPE_DATA:-$PWD/data}"
 export CHROMATYPE_PORT="${CHROMATYPE_PORT:-4310}"
 export CHROMATYPE_HOST="${CHROMATYPE_HOST:-127.0.0.1}"
@@ -15,9 +15,11 @@ mkdir -p "$CHROMATYPE_DATA"
 echo "Making the demo pictures (once, about a minute) …"
 node demo/dist/main.js "$CHROMATYPE_DATA/demo" &
 pictures=$!
-trap 'kill $pictures 2>/dev/null || true' EXIT INT TERM
+trap 'kill $pictures $compiling 2>/dev/null || true' EXIT INT TERM
+npx tsc -b server
 npm run -s build -w web
 wait $pictures
+finish_packages
 # Starts the server on an address, for some more host names; what it says when it cannot start is shown.
 serve() {
   CHROMATYPE_HOST="$1" CHROMATYPE_HOSTS="$2" node server/dist/main.js > "$CHROMATYPE_DATA/server.log" 2>&1 &

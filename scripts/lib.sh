@@ -1,13 +1,30 @@
 # Shared steps of the scripts.
 
-# Installs the npm packages when they are not there or the lock file is newer.
-install_packages() {
+# The process that compiles packages, while one does.
+compiling=""
+
+# Fetches the npm packages when they are not there or the lock file is newer, and begins to compile those that need it:
+# SQLite takes more than a minute of one core, in which the project itself can be compiled on the other.
+begin_packages() {
   if [ ! -e node_modules/.package-lock.json ] || [ package-lock.json -nt node_modules/.package-lock.json ]; then
     echo "Installing packages …"
-    # What is compiled at install may use every core.
-    npm_config_jobs=max npm ci --no-audit --no-fund --loglevel=error
+    npm ci --ignore-scripts --no-audit --no-fund --loglevel=error || return 1
     touch node_modules/.package-lock.json
   fi
+  if [ ! -e node_modules/better-sqlite3/build/Release/better_sqlite3.node ]; then
+    npm rebuild --loglevel=error better-sqlite3 sharp @swc/core > node_modules/.compiled.log 2>&1 &
+    compiling=$!
+  fi
+}
+
+# Waits until all packages can be used.
+finish_packages() {
+  [ -z "$compiling" ] || wait "$compiling" || { cat node_modules/.compiled.log >&2; return 1; }
+  compiling=""
+}
+
+install_packages() {
+  begin_packages && finish_packages
 }
 
 # Debian's Chromium and the programs that tests compare with, where apt-get is there.

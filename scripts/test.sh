@@ -3,11 +3,10 @@
 set -uo pipefail
 cd "$(dirname "$0")/.."
 source scripts/lib.sh
-# Debian's packages are fetched while npm's are compiled.
+# Debian’s packages are fetched meanwhile too.
 install_referees &
 referees=$!
-install_packages || exit 1
-wait $referees || exit 1
+begin_packages || exit 1
 
 passed=0
 failed=0
@@ -59,6 +58,8 @@ count() {
   fi
 }
 
+step "packages that are compiled" finish_packages
+step "programs that tests compare with" wait $referees
 NODE_OPTIONS=--experimental-vm-modules npx jest --ci --maxWorkers=2 --json --outputFile="$results/jest.json" > "$results/jest.log" 2>&1 || cat "$results/jest.log"
 count jest "$results/jest.json"
 PLAYWRIGHT_JSON_OUTPUT_NAME="$results/e2e.json" npx playwright test -c e2e/playwright.config.ts --reporter=list,json
