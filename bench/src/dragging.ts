@@ -32,12 +32,17 @@ export async function drag(
 ): Promise<{ first: number[]; settled: number[] }> {
   await page.evaluate(() => performance.clearMeasures());
   const settledTimes: number[] = [];
+  let [x, y] = from;
+  let along = 0;
   for (let round = 0; round < ROUNDS; round++) {
     // Back from where the last round has left the handle.
-    await page.mouse.move(...(round % 2 ? at(STEPS / 3) : from));
+    await page.mouse.move(x, y);
     await page.mouse.down();
     for (let k = 1; k <= STEPS / 3; k++) {
-      await page.mouse.move(...at(round % 2 ? STEPS / 3 - k : k));
+      // Moves of another length each time: the hand is never twice at one place, of which the workers had kept the print.
+      along += (round % 2 ? -1 : 1) * (1 + Math.random() / 4);
+      [x, y] = at(along);
+      await page.mouse.move(x, y);
       await page.waitForTimeout(16);
     }
     await page.waitForTimeout(10);

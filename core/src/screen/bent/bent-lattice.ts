@@ -10,7 +10,7 @@ import { latticePositions } from '../periodic/positions.ts';
 import { actualBasis, type Basis, type Supercell } from '../periodic/supercell.ts';
 import { bentNodes, type NodesReader, tooManyCells } from './bent-nodes.ts';
 import { type CellTable, cellTable, tableBits } from './cell-table.ts';
-import { cellStates, keptShape, type SingleDot, type StatesReader, stretchOf } from './own-shapes.ts';
+import { cellStates, keptShape, type SingleDot, STATES, type StatesReader, stretchOf } from './own-shapes.ts';
 
 /** A lattice as it is bent: the cell that repeats in it, and where it lies. */
 export interface LatticeAsked {
@@ -77,14 +77,16 @@ const ROOM = 1024;
 /** Holds the tables of states in kernel memory, in slots in the order they are first needed. */
 function tableSlots(kernels: Kernels, { bits, of }: Tables) {
   const size = 1 << (bits.ubits + bits.vbits);
-  const slots = new Map<number, number>();
+  // Asked for cell by cell: a place in a list costs less than one in a map.
+  const slots = new Int16Array(STATES).fill(-1);
+  let taken = 0;
   let block: Scratch = kernels.alloc(size * 2);
   let room = 1;
   return {
     slotOf(state: number): number {
-      const known = slots.get(state);
-      if (known !== undefined) return known;
-      const slot = slots.size;
+      const known = slots[state]!;
+      if (known >= 0) return known;
+      const slot = taken++;
       if (slot === room) {
         const grown = kernels.alloc(size * 4 * room);
         kernels.u16(grown).set(kernels.u16(block).subarray(0, size * room));
@@ -92,7 +94,7 @@ function tableSlots(kernels: Kernels, { bits, of }: Tables) {
         block = grown;
         room *= 2;
       }
-      slots.set(state, slot);
+      slots[state] = slot;
       kernels.u16(block).set(of(state), slot * size);
       return slot;
     },

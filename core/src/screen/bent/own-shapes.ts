@@ -38,11 +38,21 @@ export function stateOf({ ratio, way }: Stretch): number {
   return (step - 1) * WAYS + turn + 1;
 }
 
+/** The stretch of a map as a symmetric matrix p q / q r, y upwards: J Jᵀ of its slopes J. */
+interface Tensor {
+  readonly p: number;
+  readonly q: number;
+  readonly r: number;
+}
+
 /** How a map that leads back into the unbent lattice stretches it around a point of the sheet. */
-export function stretchAt(back: PointMap, x: number, y: number): Stretch {
+function tensorAt(back: PointMap, x: number, y: number): Tensor {
   const { xx, xy, yx, yy } = slopesAt(back, x, y);
-  // J Jᵀ of the slopes, y upwards: its greater axis is the way in which the lattice passes fastest.
-  const [p, q, r] = [xx * xx + xy * xy, -(xx * yx + xy * yy), yx * yx + yy * yy];
+  return { p: xx * xx + xy * xy, q: -(xx * yx + xy * yy), r: yx * yx + yy * yy };
+}
+
+/** The greater axis of the matrix is the way in which the lattice passes fastest. */
+function stretchOfTensor({ p, q, r }: Tensor): Stretch {
   const [middle, off] = [(p + r) / 2, Math.sqrt(((p - r) * (p - r)) / 4 + q * q)];
   const [greater, smaller] = [middle + off, middle - off];
   if (!(smaller > 1e-6 * greater)) return { ratio: greater > 0 ? 1e3 : 1, way: arcTangent(2 * q, p - r) / 2 };
@@ -93,27 +103,61 @@ export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio,
   };
 }
 
-/** Pixels of the unbent lattice that share one stretch, and in a first look. */
+/** Pixels of the unbent lattice that share one stretch. */
 const EVERY = 32;
-const EVERY_ROUGH = 64;
+/** How many of them lie between two places of which a first look takes the slopes. */
+const APART = 2;
 const MOST_KEPT = 200_000;
 /** More than there are of them across the largest sheet. */
 const COLUMNS = 1 << 24;
+
+/** Reads the stretch of a part of a lattice: its column and row. */
+type TensorReader = (i: number, j: number) => Tensor;
+
+/** The stretch in the middle of each part. */
+function tensors({ forth, keeping }: BentLattice, every: number, shift: number): TensorReader {
+  const at = { x: 0, y: 0 };
+  return (i, j) => {
+    forth((i + shift) * every, (j + shift) * every, at);
+    return tensorAt(keeping!, at.x, at.y);
+  };
+}
+
+/** The stretch of each part between those of some places further apart: a few steps instead of five maps of a point. */
+function tensorsBetween(bent: BentLattice): TensorReader {
+  const exact = tensors(bent, EVERY * APART, 0);
+  const kept = new Map<number, Tensor>();
+  function corner(i: number, j: number): Tensor {
+    const key = i * COLUMNS + j;
+    const known = kept.get(key);
+    if (known) return known;
+    if (kept.size >= MOST_KEPT) kept.clear();
+    const made = exact(i, j);
+    kept.set(key, made);
+    return made;
+  }
+  return (i, j) => {
+    const [c, r] = [Math.floor(i / APART), Math.floor(j / APART)];
+    const [u, v] = [(i + 0.5) / APART - c, (j + 0.5) / APART - r];
+    const [a, b, d, e] = [corner(c, r), corner(c + 1, r), corner(c, r + 1), corner(c + 1, r + 1)];
+    const [wa, wb, wd, we] = [(1 - u) * (1 - v), u * (1 - v), (1 - u) * v, u * v];
+    return {
+      p: wa * a.p + wb * b.p + wd * d.p + we * e.p,
+      q: wa * a.q + wb * b.q + wd * d.q + we * e.q,
+      r: wa * a.r + wb * b.r + wd * d.r + we * e.r,
+    };
+  };
+}
 
 /** Writes the states of a box of cells, row by row. */
 export type StatesReader = (box: CellBox, out: Uint8Array) => void;
 
 /** Reads how the cells of a lattice are stretched, from the bends under which its dots keep their shape. */
-export function cellStates(
-  { forth, keeping }: BentLattice,
-  { ax, ay, bx, by }: Basis,
-  rough: boolean,
-): StatesReader | null {
-  if (!keeping) return null;
-  const every = rough ? EVERY_ROUGH : EVERY;
+export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis, rough: boolean): StatesReader | null {
+  if (!bent.keeping) return null;
+  const tensor = rough ? tensorsBetween(bent) : tensors(bent, EVERY, 0.5);
   // Numbers as keys, since states are asked for cell by cell.
   const kept = new Map<number, number>();
-  const at = { x: 0, y: 0 };
   // Most cells of a row have the state of the one before.
   let [lastKey, lastState] = [Number.NaN, 0];
   function stateAt(i: number, j: number): number {
@@ -124,8 +168,7 @@ export function cellStates(
     return lastState;
   }
   function stateOfPart(i: number, j: number, key: number): number {
-    forth((i + 0.5) * every, (j + 0.5) * every, at);
-    const state = stateOf(stretchAt(keeping!, at.x, at.y));
+    const state = stateOf(stretchOfTensor(tensor(i, j)));
     if (kept.size >= MOST_KEPT) kept.clear();
     kept.set(key, state);
     return state;
@@ -135,8 +178,8 @@ export function cellStates(
       const v = r0 + r + 0.5;
       for (let c = 0; c < columns; c++) {
         const u = c0 + c + 0.5;
-        const i = Math.floor((u * ax + v * bx) / every);
-        const j = Math.floor((u * ay + v * by) / -every);
+        const i = Math.floor((u * ax + v * bx) / EVERY);
+        const j = Math.floor((u * ay + v * by) / -EVERY);
         out[r * columns + c] = stateAt(i, j);
       }
     }
