@@ -173,3 +173,37 @@ export function bentSpread(
     }
   }
 }
+
+/** Pixels between the nodes of a row, as a power of two. */
+const ROW_SHIFT: i32 = 5;
+
+/**
+ * Thresholds of `count` pixels of one row of a bent lattice. `us`, `vs`: lattice coordinates of nodes 32 pixels apart, the
+ * first of them `first` pixels before the row, 65536 to a cell. `slots`: for each node the number of the table, as a u16,
+ * of the pixels between it and the next one. `tables`, `ubits`, `vbits`, `spread` as in `bentThresholds`.
+ */
+export function bentRow(
+  us: usize, vs: usize, slots: usize, first: i32, count: i32,
+  tables: usize, ubits: i32, vbits: i32, spread: i32, out: usize,
+): void {
+  const bytes = (<usize>2) << (ubits + vbits);
+  const each = 1 << ROW_SHIFT;
+  for (let n = 0; n < count;) {
+    const node = (n + first) >> ROW_SHIFT;
+    const at = (<usize>node) << 2;
+    const ua = load<i32>(us + at);
+    const ub = load<i32>(us + at + 4);
+    const va = load<i32>(vs + at);
+    const vb = load<i32>(vs + at + 4);
+    const table = tables + (<usize>load<u16>(slots + ((<usize>node) << 1))) * bytes;
+    let part = (n + first) & (each - 1);
+    const end = min(count, n + each - part);
+    for (; n < end; n++) {
+      const u = between(ua, ub, part, ROW_SHIFT);
+      const v = between(va, vb, part, ROW_SHIFT);
+      const threshold = <i32>load<u16>(table + ((<usize>entryOf(u, v, ubits, vbits)) << 1));
+      store<u16>(out + ((<usize>n) << 1), <u16>setApartIn(threshold, u, v, spread));
+      part++;
+    }
+  }
+}

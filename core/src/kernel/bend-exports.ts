@@ -55,4 +55,16 @@ export interface BendExports {
     out: number,
     stride: number,
   ): void;
+  bentRow(
+    us: number,
+    vs: number,
+    slots: number,
+    first: number,
+    count: number,
+    tables: number,
+    ubits: number,
+    vbits: number,
+    spread: number,
+    out: number,
+  ): void;
 }

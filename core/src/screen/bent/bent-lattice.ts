@@ -10,6 +10,7 @@ import { latticePositions } from '../periodic/positions.ts';
 import { actualBasis, type Basis, type Supercell } from '../periodic/supercell.ts';
 import { bentNodes, type NodesReader, tooManyCells } from './bent-nodes.ts';
 import { type CellTable, cellTable, tableBits } from './cell-table.ts';
+import { FAR_APART, farRows } from './far-rows.ts';
 import { cellStates, keptShape, type SingleDot, STATES, type StatesReader, stretchOf } from './own-shapes.ts';
 
 /** A lattice as it is bent: the cell that repeats in it, and where it lies. */
@@ -103,20 +104,28 @@ function tableSlots(kernels: Kernels, { bits, of }: Tables) {
   };
 }
 
+interface ReaderAsked {
+  readonly asked: LatticeAsked;
+  readonly bent: BentLattice;
+  readonly nodes: NodesReader;
+  readonly tables: Tables;
+  readonly states: StatesReader | null;
+  readonly spread: number;
+}
+
 /** Reads thresholds of a bent lattice over areas. */
-function thresholdReader(
-  kernels: Kernels,
-  nodes: NodesReader,
-  tables: Tables,
-  states: StatesReader | null,
-  spread: number,
-) {
+function thresholdReader(kernels: Kernels, { asked, bent, nodes, tables, states, spread }: ReaderAsked) {
   const slots = tableSlots(kernels, tables);
   slots.slotOf(0);
   const { ubits, vbits } = tables.bits;
+  const positions = latticePositions(asked.cell);
+  const far = asked.draft
+    ? farRows(kernels, { bent, positions, slots, stretched: states !== null, ubits, vbits, spread })
+    : null;
   const own = new Uint8Array(STATE_ROOM);
 
   function read(area: Area): Uint16Array {
+    if (far && area.step >= FAR_APART) return far(area);
     const rows = rowsOf(area);
     const bytes = area.width * rows * 2;
     const out = kernels.scratch('bent-out', bytes + 16);
@@ -186,7 +195,7 @@ export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellM
     thresholds: null,
     bytes: 2 << (ubits + vbits),
     plater({ kernels, tones }): Plater {
-      const reader = thresholdReader(kernels, nodes, tables, states, spread);
+      const reader = thresholdReader(kernels, { asked, bent, nodes, tables, states, spread });
       return {
         plate: (area) => compareThresholds(kernels, reader.read(area), area, tones(area)),
         release: () => reader.release(),

@@ -45,11 +45,16 @@ const KEPT_BYTES = 32e6;
 
 export type NodesReader = (tx: number, ty: number) => BentNodes;
 
+/** By how much lattice coordinates grow with pixels, as kernels take them. */
+export function latticeScale(at: LatticePositions): Pick<LatticePositions, 'ux' | 'uy' | 'vx' | 'vy'> {
+  const scale = (2 * TO_A_CELL) / at.unit;
+  return { ux: at.ux * scale, uy: at.uy * scale, vx: at.vx * scale, vy: at.vy * scale };
+}
+
 /** Reads lattice coordinates from a grid of places, for a lattice that lies on the pixels as `at` says. */
 export function bentNodes(grid: PlaceGrid, at: LatticePositions): NodesReader {
   const kept = tileCache<BentNodes>(KEPT_BYTES, ({ us }) => 2 * us.byteLength + 200);
-  const scale = (2 * TO_A_CELL) / at.unit;
-  const [ux, uy, vx, vy] = [at.ux * scale, at.uy * scale, at.vx * scale, at.vy * scale];
+  const { ux, uy, vx, vy } = latticeScale(at);
   function make(tx: number, ty: number): BentNodes {
     const { step, xs, ys } = grid.tile(tx, ty);
     const us = new Int32Array(xs.length);

@@ -39,14 +39,14 @@ export function stateOf({ ratio, way }: Stretch): number {
 }
 
 /** The stretch of a map as a symmetric matrix p q / q r, y upwards: J Jᵀ of its slopes J. */
-interface Tensor {
+export interface Tensor {
   readonly p: number;
   readonly q: number;
   readonly r: number;
 }
 
 /** How a map that leads back into the unbent lattice stretches it around a point of the sheet. */
-function tensorAt(back: PointMap, x: number, y: number): Tensor {
+export function tensorAt(back: PointMap, x: number, y: number): Tensor {
   const { xx, xy, yx, yy } = slopesAt(back, x, y);
   return { p: xx * xx + xy * xy, q: -(xx * yx + xy * yy), r: yx * yx + yy * yy };
 }
@@ -58,6 +58,8 @@ function stretchOfTensor({ p, q, r }: Tensor): Stretch {
   if (!(smaller > 1e-6 * greater)) return { ratio: greater > 0 ? 1e3 : 1, way: arcTangent(2 * q, p - r) / 2 };
   return { ratio: Math.sqrt(greater / smaller), way: arcTangent(2 * q, p - r) / 2 };
 }
+
+export const stateOfTensor = (tensor: Tensor): number => stateOf(stretchOfTensor(tensor));
 
 /** A dot by itself. */
 export interface SingleDot {
@@ -168,7 +170,7 @@ export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis, rough: 
     return lastState;
   }
   function stateOfPart(i: number, j: number, key: number): number {
-    const state = stateOf(stretchOfTensor(tensor(i, j)));
+    const state = stateOfTensor(tensor(i, j));
     if (kept.size >= MOST_KEPT) kept.clear();
     kept.set(key, state);
     return state;
