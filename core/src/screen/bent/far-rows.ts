@@ -12,6 +12,7 @@ export const FAR_APART = 4;
 const EACH = 32;
 /** Nodes between two places of which the stretch is taken. */
 const STRETCHES = 4;
+const WIDE = STRETCHES * EACH;
 
 /** The tables of dots by state, in kernel memory. */
 interface Slots {
@@ -53,11 +54,10 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
       out.fill(slots.slotOf(0));
       return;
     }
-    const wide = STRETCHES * EACH;
     let next = tensorAt(keeping, x0, y);
     for (let k = 0; k < nodes; k += STRETCHES) {
       const from = next;
-      next = tensorAt(keeping, x0 + k * EACH + wide, y);
+      next = tensorAt(keeping, x0 + k * EACH + WIDE, y);
       for (let n = 0; n < STRETCHES && k + n < nodes; n++)
         out[k + n] = slots.slotOf(stateOfTensor(mixed(from, next, (n + 0.5) / STRETCHES)));
     }
@@ -66,7 +66,8 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
   return (area) => {
     const rows = rowsOf(area);
     const { width } = area;
-    const first = area.x % EACH;
+    // Nodes lie where they would for the whole row.
+    const first = area.x % WIDE;
     const x0 = area.x - first + 0.5;
     const nodes = Math.ceil((first + width) / EACH);
     const us = new Int32Array(nodes + 1);
