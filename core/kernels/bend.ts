@@ -59,6 +59,90 @@ function setApartIn(threshold: i32, u: i32, v: i32, spread: i32): i32 {
   return min(65534, risen > 65534 ? 2 * 65535 - 1 - risen : risen);
 }
 
+/** 1.5 · 2^52: a number of doubles that lie 1 apart, far from both ends of its binade. */
+const WHOLE: f64 = 6755399441055744;
+
+/** A place between the second and the third of four that lie `apart` bytes apart, by their weights. */
+// @ts-ignore: decorator
+@inline
+function onCubic(from: usize, apart: usize, p: v128, q: v128, s: v128, t: v128): v128 {
+  const first = f64x2.add(f64x2.mul(p, v128.load(from)), f64x2.mul(q, v128.load(from + apart)));
+  const more = f64x2.add(first, f64x2.mul(s, v128.load(from + 2 * apart)));
+  return f64x2.add(more, f64x2.mul(t, v128.load(from + 3 * apart)));
+}
+
+/**
+ * Lattice coordinates of the nodes of a square, `step` pixels apart, on cubics through nodes that lie `each` pixels apart.
+ * `places`: x and y as pairs of f64 at those, in rows of 64 / each + 3, the first of them one node before the square in both
+ * ways. A coordinate grows by `ux` with x and by `uy` with y, the other by `vx` and `vy`, 65536 to a cell. Writes i32 to
+ * `us` and `vs` in rows of 64 / step + 1, and the least and greatest of both to `ends` in turn: least u, greatest u, least
+ * v, greatest v. `room` takes (64 / each + 3) · (64 / step + 1) · 16 bytes.
+ */
+export function bentCurves(
+  places: usize, each: i32, step: i32, ux: f64, uy: f64, vx: f64, vy: f64, room: usize, us: usize, vs: usize, ends: usize,
+): void {
+  const wide = TILE / each + 3;
+  const many = TILE / step + 1;
+  const parts = each / step;
+  const row = (<usize>wide) << 4;
+  const line = (<usize>many) << 4;
+  for (let n = 0; n < many; n++) {
+    const c = min(wide - 4, n / parts);
+    const t = <f64>(n - c * parts) / <f64>parts;
+    const p = f64x2.splat((-t * (t - 1) * (t - 2)) / 6);
+    const q = f64x2.splat(((t + 1) * (t - 1) * (t - 2)) / 2);
+    const s = f64x2.splat((-(t + 1) * t * (t - 2)) / 2);
+    const w = f64x2.splat(((t + 1) * t * (t - 1)) / 6);
+    let from = places + ((<usize>c) << 4);
+    let to = room + ((<usize>n) << 4);
+    for (let r = 0; r < wide; r++) {
+      v128.store(to, onCubic(from, 16, p, q, s, w));
+      from += row;
+      to += line;
+    }
+  }
+  const byX = f64x2.replace_lane(f64x2.splat(ux), 1, vx);
+  const byY = f64x2.replace_lane(f64x2.splat(uy), 1, vy);
+  const half = f64x2.splat(0.5);
+  const whole = f64x2.splat(WHOLE);
+  let u0 = i32.MAX_VALUE;
+  let u1 = i32.MIN_VALUE;
+  let v0 = i32.MAX_VALUE;
+  let v1 = i32.MIN_VALUE;
+  for (let k = 0; k < many; k++) {
+    const r = min(wide - 4, k / parts);
+    const t = <f64>(k - r * parts) / <f64>parts;
+    const p = f64x2.splat((-t * (t - 1) * (t - 2)) / 6);
+    const q = f64x2.splat(((t + 1) * (t - 1) * (t - 2)) / 2);
+    const s = f64x2.splat((-(t + 1) * t * (t - 2)) / 2);
+    const w = f64x2.splat(((t + 1) * t * (t - 1)) / 6);
+    let from = room + <usize>r * line;
+    for (let n = 0; n < many; n++) {
+      const place = onCubic(from, line, p, q, s, w);
+      const xx = v128.shuffle<f64>(place, place, 0, 0);
+      const yy = v128.shuffle<f64>(place, place, 1, 1);
+      const both = f64x2.floor(f64x2.add(f64x2.add(f64x2.mul(xx, byX), f64x2.mul(yy, byY)), half));
+      // Beside so great a number the lower half of the bits is the whole number itself, and it wraps.
+      const bits = f64x2.add(both, whole);
+      const u = i32x4.extract_lane(bits, 0);
+      const v = i32x4.extract_lane(bits, 2);
+      store<i32>(us, u);
+      store<i32>(vs, v);
+      u0 = min(u0, u);
+      u1 = max(u1, u);
+      v0 = min(v0, v);
+      v1 = max(v1, v);
+      us += 4;
+      vs += 4;
+      from += 16;
+    }
+  }
+  store<i32>(ends, u0);
+  store<i32>(ends, u1, 4);
+  store<i32>(ends, v0, 8);
+  store<i32>(ends, v1, 12);
+}
+
 /**
  * Thresholds of a bent lattice in rows of a square. `us`, `vs`: lattice coordinates of its nodes, 65536 to a cell; between
  * them coordinates lie on straight lines. `tables`: thresholds of one cell, 2^ubits to a row and 2^vbits rows; one table
@@ -79,39 +163,50 @@ export function bentThresholds(
   const wide = i32x4.splat(spread);
   const top = i32x4.splat(65534);
   const turned = i32x4.splat(2 * 65535 - 1);
+  const left0 = i32x4.splat(c0);
+  const top0 = i32x4.splat(r0);
+  const across = i32x4.splat(columns);
   for (let k = 0; k < rows; k++) {
     coordinatesOf(us, shift, y + k * step, ur);
     coordinatesOf(vs, shift, y + k * step, vr);
     let to = out + <usize>(k * stride);
     let at = (<usize>x) << 2;
     let n = 0;
-    if (states == 0) {
-      for (; n + 4 <= count; n += 4) {
-        const u = v128.load(ur + at);
-        const v = v128.load(vr + at);
-        const entry = v128.or(
-          i32x4.shl(i32x4.shr_u(v128.and(v, low), 16 - vbits), ubits),
-          i32x4.shr_u(v128.and(u, low), 16 - ubits),
-        );
-        let threshold = i32x4.splat(<i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 0)) << 1)));
-        threshold = i32x4.replace_lane(threshold, 1, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 1)) << 1)));
-        threshold = i32x4.replace_lane(threshold, 2, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 2)) << 1)));
-        threshold = i32x4.replace_lane(threshold, 3, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 3)) << 1)));
-        const turn = v128.and(
-          i32x4.add(
-            i32x4.mul(i32x4.shr_s(u, 16), i32x4.splat(APART_U)),
-            i32x4.mul(i32x4.shr_s(v, 16), i32x4.splat(APART_V)),
-          ),
-          low,
-        );
-        const moved = i32x4.sub(i32x4.add(threshold, i32x4.shr_u(i32x4.mul(turn, wide), 16)), half);
-        // -moved - 1 is every bit the other way round.
-        const risen = v128.xor(moved, i32x4.shr_s(moved, 31));
-        const whole = i32x4.min_s(i32x4.min_s(risen, i32x4.sub(turned, risen)), top);
-        store<u64>(to, i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
-        at += 16;
-        to += 8;
+    for (; n + 4 <= count; n += 4) {
+      const u = v128.load(ur + at);
+      const v = v128.load(vr + at);
+      const column = i32x4.shr_s(u, 16);
+      const row = i32x4.shr_s(v, 16);
+      let entry = v128.or(
+        i32x4.shl(i32x4.shr_u(v128.and(v, low), 16 - vbits), ubits),
+        i32x4.shr_u(v128.and(u, low), 16 - ubits),
+      );
+      if (states != 0) {
+        const cell = i32x4.add(i32x4.mul(i32x4.sub(row, top0), across), i32x4.sub(column, left0));
+        let state = i32x4.splat(<i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 0)));
+        state = i32x4.replace_lane(state, 1, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 1)));
+        state = i32x4.replace_lane(state, 2, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 2)));
+        state = i32x4.replace_lane(state, 3, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 3)));
+        entry = i32x4.add(entry, i32x4.shl(state, ubits + vbits));
       }
+      let threshold = i32x4.splat(<i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 0)) << 1)));
+      threshold = i32x4.replace_lane(threshold, 1, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 1)) << 1)));
+      threshold = i32x4.replace_lane(threshold, 2, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 2)) << 1)));
+      threshold = i32x4.replace_lane(threshold, 3, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 3)) << 1)));
+      const turn = v128.and(
+        i32x4.add(
+          i32x4.mul(column, i32x4.splat(APART_U)),
+          i32x4.mul(row, i32x4.splat(APART_V)),
+        ),
+        low,
+      );
+      const moved = i32x4.sub(i32x4.add(threshold, i32x4.shr_u(i32x4.mul(turn, wide), 16)), half);
+      // -moved - 1 is every bit the other way round.
+      const risen = v128.xor(moved, i32x4.shr_s(moved, 31));
+      const whole = i32x4.min_s(i32x4.min_s(risen, i32x4.sub(turned, risen)), top);
+      store<u64>(to, i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
+      at += 16;
+      to += 8;
     }
     for (; n < count; n++) {
       const u = load<i32>(ur + at);

@@ -7,7 +7,16 @@ export function lookup16(codes: usize, table: usize, count: i32, out: usize): vo
 
 /** out[k] = table[codes[k]] for 8-bit codes and a 16-bit table. */
 export function lookup8(codes: usize, table: usize, count: i32, out: usize): void {
-  for (let k: usize = 0; k < <usize>count; k++) {
+  const fours = <usize>(count & ~3);
+  for (let k: usize = 0; k < fours; k += 4) {
+    const four = load<u32>(codes + k);
+    const a = <u64>load<u16>(table + ((<usize>(four & 255)) << 1));
+    const b = <u64>load<u16>(table + ((<usize>((four >> 8) & 255)) << 1));
+    const c = <u64>load<u16>(table + ((<usize>((four >> 16) & 255)) << 1));
+    const d = <u64>load<u16>(table + ((<usize>(four >> 24)) << 1));
+    store<u64>(out + (k << 1), a | (b << 16) | (c << 32) | (d << 48));
+  }
+  for (let k = fours; k < <usize>count; k++) {
     store<u16>(out + (k << 1), load<u16>(table + ((<usize>load<u8>(codes + k)) << 1)));
   }
 }

@@ -1,5 +1,6 @@
 import { type Area, rowsOf } from '../raster/area.ts';
-import { type PlaceGrid, TILE } from './place-grid.ts';
+import type { PlaceGrid } from './place-grid.ts';
+import { TILE } from './place-tile.ts';
 
 /** The part of an area that lies in one square of a place grid. */
 export interface AreaInSquare {

@@ -1,5 +1,18 @@
 /** What core/kernels/bend.ts exports; pointers and counts are plain numbers. */
 export interface BendExports {
+  bentCurves(
+    places: number,
+    each: number,
+    step: number,
+    ux: number,
+    uy: number,
+    vx: number,
+    vy: number,
+    room: number,
+    us: number,
+    vs: number,
+    ends: number,
+  ): void;
   bentThresholds(
     us: number,
     vs: number,

@@ -1,6 +1,6 @@
 import type { PlaceGrid } from '../bend/place-grid.ts';
 import { type AreaInSquare, eachSquare, placesOver } from '../bend/places-over.ts';
-import { TILE } from '../bend/place-grid.ts';
+import { TILE } from '../bend/place-tile.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import { type LightReader, rowsOf } from '../raster/area.ts';
 import { type Edges, type Frame, lightSampler } from './light-sampler.ts';

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { placeGrid, TILE } from '../../src/bend/place-grid.ts';
+import { placeGrid } from '../../src/bend/place-grid.ts';
+import { TILE } from '../../src/bend/place-tile.ts';
 import { placesOver } from '../../src/bend/places-over.ts';
 import { bend, mapsOf, named, ONE_TO_ONE } from './bends.ts';
 

@@ -70,13 +70,10 @@ function meshMap(
     weightsAt(u - c, wx);
     weightsAt(v - r, wy);
     let [dx, dy] = [0, 0];
-    for (let b = 0; b < 4; b++) {
-      for (let a = 0; a < 4; a++) {
-        const at = (r + b) * wide + c + a;
-        const weight = wx[a]! * wy[b]!;
-        dx += weight * movesX[at]!;
-        dy += weight * movesY[at]!;
-      }
+    const [a, b, d, e] = [wx[0]!, wx[1]!, wx[2]!, wx[3]!];
+    for (let k = 0, at = r * wide + c; k < 4; k++, at += wide) {
+      dx += wy[k]! * (a * movesX[at]! + b * movesX[at + 1]! + d * movesX[at + 2]! + e * movesX[at + 3]!);
+      dy += wy[k]! * (a * movesY[at]! + b * movesY[at + 1]! + d * movesY[at + 2]! + e * movesY[at + 3]!);
     }
     out.x = x + dx;
     out.y = y + dy;

@@ -1,4 +1,4 @@
-import { cosine, sine, square } from '../../math/exact.ts';
+import { cosine, sine, square, turnBy } from '../../math/exact.ts';
 import { bendKindOf, type PointMap } from '../kind.ts';
 import { angleTo, degrees, inMiddle, length, pixelsOf, place, pointOf, radians } from '../places.ts';
 
@@ -19,6 +19,7 @@ export const swirl = bendKindOf({
     if (reach <= 0 || s.turn === 0) return null;
     const centre = pointOf(s.x, s.y, sheet);
     const turn = radians(s.turn);
+    const by = { cos: 1, sin: 0 };
     const turned =
       (way: 1 | -1): PointMap =>
       (x, y, out) => {
@@ -29,10 +30,9 @@ export const swirl = bendKindOf({
           out.y = y;
           return;
         }
-        const angle = way * turn * square(near);
-        const [c, n] = [cosine(angle), sine(angle)];
-        out.x = centre.x + dx * c + dy * n;
-        out.y = centre.y - dx * n + dy * c;
+        turnBy(way * turn * square(near), by);
+        out.x = centre.x + dx * by.cos + dy * by.sin;
+        out.y = centre.y - dx * by.sin + dy * by.cos;
       };
     return { back: turned(-1), forth: turned(1) };
   },

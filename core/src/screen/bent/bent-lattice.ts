@@ -4,13 +4,14 @@ import type { Kernels, Scratch } from '../../kernel/kernels.ts';
 import { byteCache, remember } from '../../memory/cache.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
 import type { CellMap, CompiledScreen, Plater } from '../compiled.ts';
-import { compareThresholds } from '../field/field-screener.ts';
+import { COMPARED, compareScratch } from '../field/field-screener.ts';
 import type { HeightMap } from '../periodic/compile-tile.ts';
 import { latticePositions } from '../periodic/positions.ts';
 import { actualBasis, type Basis, type Supercell } from '../periodic/supercell.ts';
-import { bentNodes, type NodesReader, tooManyCells } from './bent-nodes.ts';
+import { tooManyCells } from './bent-nodes.ts';
 import { type CellTable, cellTable, tableBits } from './cell-table.ts';
 import { FAR_APART, farRows } from './far-rows.ts';
+import { kernelNodes } from './kernel-nodes.ts';
 import { cellStates, keptShape, type SingleDot, STATES, type StatesReader, stretchOf } from './own-shapes.ts';
 
 /** A lattice as it is bent: the cell that repeats in it, and where it lies. */
@@ -107,55 +108,41 @@ function tableSlots(kernels: Kernels, { bits, of }: Tables) {
 interface ReaderAsked {
   readonly asked: LatticeAsked;
   readonly bent: BentLattice;
-  readonly nodes: NodesReader;
   readonly tables: Tables;
   readonly states: StatesReader | null;
   readonly spread: number;
 }
 
 /** Reads thresholds of a bent lattice over areas. */
-function thresholdReader(kernels: Kernels, { asked, bent, nodes, tables, states, spread }: ReaderAsked) {
+function thresholdReader(kernels: Kernels, { asked, bent, tables, states, spread }: ReaderAsked) {
   const slots = tableSlots(kernels, tables);
   slots.slotOf(0);
   const { ubits, vbits } = tables.bits;
   const positions = latticePositions(asked.cell);
+  const nodes = kernelNodes(kernels, bent.grid, positions);
   const far = asked.draft
     ? farRows(kernels, { bent, positions, slots, stretched: states !== null, ubits, vbits, spread })
     : null;
   const own = new Uint8Array(STATE_ROOM);
 
-  function read(area: Area): Uint16Array {
+  /** Leaves the thresholds in kernel memory until the next ones are read. */
+  function read(area: Area): Scratch {
     if (far && area.step >= FAR_APART) return far(area);
     const rows = rowsOf(area);
-    const bytes = area.width * rows * 2;
-    const out = kernels.scratch('bent-out', bytes + 16);
-    const us = kernels.scratch('bent-us', 65 * 65 * 4);
-    const vs = kernels.scratch('bent-vs', 65 * 65 * 4);
+    const out = kernels.scratch('bent-out', area.width * rows * 2 + COMPARED);
     const room = kernels.scratch('bent-room', ROOM);
     const seen = kernels.scratch('bent-states', STATE_ROOM);
     eachSquare(area, ({ tx, ty, x, y, width, rows: count, at }) => {
-      const square = nodes(tx, ty);
-      const { box } = square;
+      const { us, vs, shift, box } = nodes(tx, ty);
       let given = 0;
-      if (states && !tooManyCells(box)) {
-        states(box, own);
-        const cells = box.columns * box.rows;
-        let any = false;
-        for (let k = 0; k < cells; k++) {
-          any ||= own[k] !== 0;
-          own[k] = slots.slotOf(own[k]!);
-        }
-        if (any) {
-          kernels.u8(seen).set(own.subarray(0, cells));
-          given = seen.ptr;
-        }
+      if (states && !tooManyCells(box) && states(box, slots.slotOf, own)) {
+        kernels.u8(seen).set(own.subarray(0, box.columns * box.rows));
+        given = seen.ptr;
       }
-      kernels.i32(us).set(square.us);
-      kernels.i32(vs).set(square.vs);
       kernels.run.bentThresholds(
         us.ptr,
         vs.ptr,
-        square.shift,
+        shift,
         x,
         y,
         width,
@@ -174,7 +161,7 @@ function thresholdReader(kernels: Kernels, { asked, bent, nodes, tables, states,
         area.width * 2,
       );
     });
-    return kernels.u16(out).slice(0, area.width * rows);
+    return out;
   }
   return { read, release: slots.release };
 }
@@ -183,8 +170,7 @@ function thresholdReader(kernels: Kernels, { asked, bent, nodes, tables, states,
 export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellMap | null): CompiledScreen {
   const { cell, single, relevel } = asked;
   const basis = actualBasis(cell);
-  const nodes = bentNodes(bent.grid, latticePositions(cell));
-  const states = single ? cellStates(bent, basis, asked.draft) : null;
+  const states = single ? cellStates(bent, basis) : null;
   const tables = tablesOf(asked, states !== null);
   const { ubits, vbits } = tables.bits;
   // Cells that lie alike on the pixels have only so many levels: they are set apart by one of them.
@@ -195,9 +181,12 @@ export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellM
     thresholds: null,
     bytes: 2 << (ubits + vbits),
     plater({ kernels, tones }): Plater {
-      const reader = thresholdReader(kernels, { asked, bent, nodes, tables, states, spread });
+      const reader = thresholdReader(kernels, { asked, bent, tables, states, spread });
       return {
-        plate: (area) => compareThresholds(kernels, reader.read(area), area, tones(area)),
+        plate(area) {
+          const own = tones(area);
+          return compareScratch(kernels, reader.read(area), area, own);
+        },
         release: () => reader.release(),
       };
     },

@@ -26,6 +26,12 @@ export const TO_A_CELL = 65536;
 /** Most cells across or down that a box may have: a bend that draws more of them into one square has no cells to see. */
 const MOST_CELLS = 512;
 
+/** The cells between the least and the greatest lattice coordinates. */
+export function cellsBetween(u0: number, u1: number, v0: number, v1: number): CellBox {
+  const [c0, r0] = [u0 >> 16, v0 >> 16];
+  return { c0, r0, columns: (u1 >> 16) - c0 + 1, rows: (v1 >> 16) - r0 + 1 };
+}
+
 function boxOf(us: Int32Array, vs: Int32Array): CellBox {
   let [u0, u1, v0, v1] = [us[0]!, us[0]!, vs[0]!, vs[0]!];
   for (let k = 1; k < us.length; k++) {
@@ -35,8 +41,7 @@ function boxOf(us: Int32Array, vs: Int32Array): CellBox {
     if (v < v0) v0 = v;
     else if (v > v1) v1 = v;
   }
-  const [c0, c1, r0, r1] = [u0 >> 16, u1 >> 16, v0 >> 16, v1 >> 16];
-  return { c0, r0, columns: c1 - c0 + 1, rows: r1 - r0 + 1 };
+  return cellsBetween(u0, u1, v0, v1);
 }
 
 export const tooManyCells = ({ columns, rows }: CellBox): boolean => columns > MOST_CELLS || rows > MOST_CELLS;

@@ -1,6 +1,7 @@
 import type { BentLattice } from '../../bend/bends.ts';
-import type { Kernels } from '../../kernel/kernels.ts';
+import type { Kernels, Scratch } from '../../kernel/kernels.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
+import { COMPARED } from '../field/field-screener.ts';
 import type { LatticePositions } from '../periodic/positions.ts';
 import { latticeScale } from './bent-nodes.ts';
 import { stateOfTensor, tensorAt, type Tensor } from './own-shapes.ts';
@@ -42,7 +43,7 @@ const mixed = (a: Tensor, b: Tensor, t: number): Tensor => ({
  * Reads thresholds of a bent lattice for a first look, in rows that lie far apart: from nodes in each row alone, between
  * which coordinates lie on straight lines, and with the shapes of dots as they are there.
  */
-export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => Uint16Array {
+export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => Scratch {
   const { bent, positions, slots, stretched, ubits, vbits, spread } = asked;
   const { ux, uy, vx, vy } = latticeScale(positions);
   const keeping = stretched ? bent.keeping : null;
@@ -73,7 +74,7 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
     const us = new Int32Array(nodes + 1);
     const vs = new Int32Array(nodes + 1);
     const own = new Uint16Array(nodes);
-    const out = kernels.scratch('far-out', width * rows * 2 + 16);
+    const out = kernels.scratch('far-out', width * rows * 2 + COMPARED);
     const [uAt, vAt] = [kernels.scratch('far-us', us.byteLength), kernels.scratch('far-vs', vs.byteLength)];
     const slotsAt = kernels.scratch('far-slots', own.byteLength);
     for (let k = 0; k < rows; k++) {
@@ -91,6 +92,6 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
       const to = out.ptr + k * width * 2;
       kernels.run.bentRow(uAt.ptr, vAt.ptr, slotsAt.ptr, first, width, slots.ptr(), ubits, vbits, spread, to);
     }
-    return kernels.u16(out).slice(0, width * rows);
+    return out;
   };
 }

@@ -107,7 +107,7 @@ export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio,
 
 /** Pixels of the unbent lattice that share one stretch. */
 const EVERY = 32;
-/** How many of them lie between two places of which a first look takes the slopes. */
+/** How many of them lie between two places of which the slopes are taken. */
 const APART = 2;
 const MOST_KEPT = 200_000;
 /** More than there are of them across the largest sheet. */
@@ -116,25 +116,17 @@ const COLUMNS = 1 << 24;
 /** Reads the stretch of a part of a lattice: its column and row. */
 type TensorReader = (i: number, j: number) => Tensor;
 
-/** The stretch in the middle of each part. */
-function tensors({ forth, keeping }: BentLattice, every: number, shift: number): TensorReader {
-  const at = { x: 0, y: 0 };
-  return (i, j) => {
-    forth((i + shift) * every, (j + shift) * every, at);
-    return tensorAt(keeping!, at.x, at.y);
-  };
-}
-
-/** The stretch of each part between those of some places further apart: a few steps instead of five maps of a point. */
-function tensorsBetween(bent: BentLattice): TensorReader {
-  const exact = tensors(bent, EVERY * APART, 0);
+/** The stretch in the middle of each part, between those of places further apart: a few steps instead of five maps of a point. */
+function tensors({ forth, keeping }: BentLattice): TensorReader {
   const kept = new Map<number, Tensor>();
+  const at = { x: 0, y: 0 };
   function corner(i: number, j: number): Tensor {
     const key = i * COLUMNS + j;
     const known = kept.get(key);
     if (known) return known;
     if (kept.size >= MOST_KEPT) kept.clear();
-    const made = exact(i, j);
+    forth(i * APART * EVERY, j * APART * EVERY, at);
+    const made = tensorAt(keeping!, at.x, at.y);
     kept.set(key, made);
     return made;
   }
@@ -151,39 +143,61 @@ function tensorsBetween(bent: BentLattice): TensorReader {
   };
 }
 
-/** Writes the states of a box of cells, row by row. */
-export type StatesReader = (box: CellBox, out: Uint8Array) => void;
+/** Writes what a state stands for, for each of a box of cells, row by row; false, and nothing is written, where all have state 0. */
+export type StatesReader = (box: CellBox, slotOf: (state: number) => number, out: Uint8Array) => boolean;
+
+/** Most parts of a lattice that one box of cells lies on: a bend that draws more of them together has no shapes to see. */
+const MOST_PARTS = 4096;
 
 /** Reads how the cells of a lattice are stretched, from the bends under which its dots keep their shape. */
-export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis, rough: boolean): StatesReader | null {
+export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): StatesReader | null {
   if (!bent.keeping) return null;
-  const tensor = rough ? tensorsBetween(bent) : tensors(bent, EVERY, 0.5);
-  // Numbers as keys, since states are asked for cell by cell.
+  const tensor = tensors(bent);
+  // Numbers as keys, since many are asked for.
   const kept = new Map<number, number>();
-  // Most cells of a row have the state of the one before.
-  let [lastKey, lastState] = [Number.NaN, 0];
+  const parts = new Uint8Array(MOST_PARTS);
   function stateAt(i: number, j: number): number {
     const key = i * COLUMNS + j;
-    if (key === lastKey) return lastState;
-    lastKey = key;
-    lastState = kept.get(key) ?? stateOfPart(i, j, key);
-    return lastState;
-  }
-  function stateOfPart(i: number, j: number, key: number): number {
+    const known = kept.get(key);
+    if (known !== undefined) return known;
     const state = stateOfTensor(tensor(i, j));
     if (kept.size >= MOST_KEPT) kept.clear();
     kept.set(key, state);
     return state;
   }
-  return ({ c0, r0, columns, rows }, out) => {
+  /** The first and the last part along one axis in which middles of the cells of a box lie. */
+  const between = ({ c0, r0, columns, rows }: CellBox, byColumn: number, byRow: number): readonly [number, number] => {
+    const first = (c0 + 0.5) * byColumn + (r0 + 0.5) * byRow;
+    const [across, down] = [(columns - 1) * byColumn, (rows - 1) * byRow];
+    return [
+      Math.floor((first + Math.min(0, across) + Math.min(0, down)) / EVERY) - 1,
+      Math.floor((first + Math.max(0, across) + Math.max(0, down)) / EVERY) + 1,
+    ];
+  };
+  return (box, slotOf, out) => {
+    const { c0, r0, columns, rows } = box;
+    const [i0, i1] = between(box, ax, bx);
+    const [j0, j1] = between(box, -ay, -by);
+    const wide = i1 - i0 + 1;
+    if (wide * (j1 - j0 + 1) > MOST_PARTS) return false;
+    let any = false;
+    for (let j = j0, k = 0; j <= j1; j++) {
+      for (let i = i0; i <= i1; i++, k++) {
+        const state = stateAt(i, j);
+        any ||= state !== 0;
+        parts[k] = slotOf(state);
+      }
+    }
+    if (!any) return false;
     for (let r = 0; r < rows; r++) {
       const v = r0 + r + 0.5;
       for (let c = 0; c < columns; c++) {
         const u = c0 + c + 0.5;
         const i = Math.floor((u * ax + v * bx) / EVERY);
         const j = Math.floor((u * ay + v * by) / -EVERY);
-        out[r * columns + c] = stateAt(i, j);
+        out[r * columns + c] = parts[(j - j0) * wide + i - i0]!;
       }
     }
+    return true;
   };
 }

@@ -1,18 +1,25 @@
-import type { Kernels } from '../../kernel/kernels.ts';
+import type { Kernels, Scratch } from '../../kernel/kernels.ts';
 import type { Area } from '../../raster/area.ts';
 import { type Bitmap, clearTail, createBitmap } from '../../raster/bitmap.ts';
+
+/** Bytes that are compared at the most beyond the last pixel of a row. */
+export const COMPARED = 64;
 
 /**
  * The plate over an area: ink where a tone 0..65535 is greater than the threshold of its pixel. Both hold the rows
  * of the area, row by row.
  */
 export function compareThresholds(kernels: Kernels, thresholds: Uint16Array, area: Area, tones: Uint16Array): Bitmap {
+  const below = kernels.scratch('field-thresholds', tones.length * 2 + COMPARED);
+  kernels.u16(below).set(thresholds);
+  return compareScratch(kernels, below, area, tones);
+}
+
+/** The same with thresholds that are in kernel memory, with room for 64 bytes behind them. */
+export function compareScratch(kernels: Kernels, below: Scratch, area: Area, tones: Uint16Array): Bitmap {
   const rows = tones.length / area.width;
   const plate = createBitmap(area.width, rows);
-  const bytes = tones.length * 2 + 64;
-  const below = kernels.scratch('field-thresholds', bytes);
-  const above = kernels.scratch('field-tones', bytes);
-  kernels.u16(below).set(thresholds);
+  const above = kernels.scratch('field-tones', tones.length * 2 + COMPARED);
   kernels.u16(above).set(tones);
   const out = kernels.scratch('field-bits', plate.stride + 16);
   for (let k = 0; k < rows; k++) {

@@ -1,0 +1,128 @@
+import { type CubicWeights, cubicWeights } from './cubic.ts';
+import type { PointMap } from './kind.ts';
+import { mapNodes } from './map-nodes.ts';
+import { type PlaceCurves, type PlaceTile, TILE } from './place-tile.ts';
+
+/** How exact the places of a square are to be, in pixels: the cubics where they are tried, and straight lines along them. */
+export interface Exactness {
+  readonly cubics: number;
+  readonly lines: number;
+}
+
+/**
+ * Where cubics are tried between four nodes, in parts of the way from one to the next: askew, since a wave of that length
+ * would be still half way.
+ */
+const TRIED = [triedAt(0.39, 0.57), triedAt(0.64, 0.28)] as const;
+
+/** A place between four rows of four nodes, with the weights of those in rows. */
+function triedAt(u: number, v: number) {
+  const across = cubicWeights(u);
+  return { u, v, weights: Float64Array.from(cubicWeights(v).flatMap((w) => across.map((x) => x * w))) };
+}
+
+/** Steps of pixels on the cubics, of which the widest is taken on which straight lines are exact enough. */
+const STEPS = [32, 16, 8, 4, 2, 1] as const;
+
+/** Nodes across a square and one more on each side. */
+const nodesAcross = (each: number): number => TILE / each + 3;
+
+/** The greatest distance of straight lines between nodes from a curve through them, across and down together. */
+function bulgeOf(places: Float64Array, wide: number): number {
+  let [across, down] = [0, 0];
+  const bent = (at: number, by: number): number => {
+    const x = places[at - by]! - 2 * places[at]! + places[at + by]!;
+    const y = places[at - by + 1]! - 2 * places[at + 1]! + places[at + by + 1]!;
+    return x * x + y * y;
+  };
+  for (let k = 0; k < wide; k++) {
+    for (let n = 1; n + 1 < wide; n++) {
+      across = Math.max(across, bent(2 * (k * wide + n), 2));
+      down = Math.max(down, bent(2 * (n * wide + k), 2 * wide));
+    }
+  }
+  return (Math.sqrt(across) + Math.sqrt(down)) / 8;
+}
+
+/** A coordinate between four nodes of a row by their weights; `at` is that of the first. */
+const acrossAt = (places: Float64Array, at: number, [p, q, s, t]: CubicWeights): number =>
+  p * places[at]! + q * places[at + 2]! + s * places[at + 4]! + t * places[at + 6]!;
+
+/** Whether cubics lie close to the places of the square from (x0, y0) on wherever they are tried. */
+function closeTo(map: PointMap, places: Float64Array, each: number, x0: number, y0: number, most: number): boolean {
+  const wide = nodesAcross(each);
+  const at = { x: 0, y: 0 };
+  for (let k = 0; k < TRIED.length; k++) {
+    const { u, v, weights } = TRIED[k]!;
+    for (let r = 0; r + 3 < wide; r++) {
+      for (let c = 0; c + 3 < wide; c++) {
+        map(x0 + (c + u) * each, y0 + (r + v) * each, at);
+        let [ex, ey] = [-at.x, -at.y];
+        for (let n = 0, from = 2 * (r * wide + c); n < 16; n += 4, from += 2 * wide) {
+          for (let m = 0; m < 4; m++) {
+            ex += weights[n + m]! * places[from + 2 * m]!;
+            ey += weights[n + m]! * places[from + 2 * m + 1]!;
+          }
+        }
+        // Written so that what is no number is not close.
+        if (!(ex * ex + ey * ey <= most * most)) return false;
+      }
+    }
+  }
+  return true;
+}
+
+/**
+ * Makes the cubics of squares from nodes `each` pixels apart, a power of two; null for a square in which the map is not
+ * smooth enough for them.
+ */
+export function placeCurves(
+  map: PointMap,
+  each: number,
+  { cubics, lines }: Exactness,
+): (tx: number, ty: number) => PlaceCurves | null {
+  const read = mapNodes(map, each);
+  const wide = nodesAcross(each);
+  return (tx, ty) => {
+    const places = new Float64Array(2 * wide * wide);
+    read((tx * TILE) / each - 1, (ty * TILE) / each - 1, wide, wide, places);
+    if (!closeTo(map, places, each, tx * TILE + 0.5, ty * TILE + 0.5, cubics)) return null;
+    const bulge = bulgeOf(places, wide);
+    const step = STEPS.find((s) => s <= each && bulge * (s / each) * (s / each) <= lines);
+    return step ? { each, step, places } : null;
+  };
+}
+
+/** The nodes of a square on its cubics. */
+export function nodesOnCurves({ each, step, places }: PlaceCurves): PlaceTile {
+  const wide = nodesAcross(each);
+  const many = TILE / step + 1;
+  const parts = each / step;
+  /** The first of the four nodes between which a place lies, and their weights there; the last place ends the last four. */
+  const ways = Array.from({ length: many }, (_, n) => {
+    const first = Math.min(wide - 4, Math.floor(n / parts));
+    return { first, weights: cubicWeights((n - first * parts) / parts) };
+  });
+  // First across in the rows of nodes, and then down.
+  const rows = new Float64Array(2 * wide * many);
+  for (let n = 0; n < many; n++) {
+    const { first, weights } = ways[n]!;
+    for (let r = 0; r < wide; r++) {
+      const from = 2 * (r * wide + first);
+      rows[2 * (r * many + n)] = acrossAt(places, from, weights);
+      rows[2 * (r * many + n) + 1] = acrossAt(places, from + 1, weights);
+    }
+  }
+  const [xs, ys] = [new Float64Array(many * many), new Float64Array(many * many)];
+  const line = 2 * many;
+  for (let k = 0, to = 0; k < many; k++) {
+    const { first, weights } = ways[k]!;
+    const [p, q, s, t] = weights;
+    for (let n = 0, at = first * line; n < many; n++, at += 2, to++) {
+      xs[to] = p * rows[at]! + q * rows[at + line]! + s * rows[at + 2 * line]! + t * rows[at + 3 * line]!;
+      const y = at + 1;
+      ys[to] = p * rows[y]! + q * rows[y + line]! + s * rows[y + 2 * line]! + t * rows[y + 3 * line]!;
+    }
+  }
+  return { step, xs, ys };
+}
