@@ -59,6 +59,37 @@ function setApartIn(threshold: i32, u: i32, v: i32, spread: i32): i32 {
   return min(65534, risen > 65534 ? 2 * 65535 - 1 - risen : risen);
 }
 
+/** The same of four places. */
+// @ts-ignore: decorator
+@inline
+function fourEntriesAt(u: v128, v: v128, ubits: i32, vbits: i32): v128 {
+  const low = i32x4.splat(0xffff);
+  const row = i32x4.shl(i32x4.shr_u(v128.and(v, low), 16 - vbits), ubits);
+  return v128.or(row, i32x4.shr_u(v128.and(u, low), 16 - ubits));
+}
+
+/** Four thresholds of a table. */
+// @ts-ignore: decorator
+@inline
+function fourEntries(table: usize, entry: v128): v128 {
+  let all = i32x4.splat(<i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 0)) << 1)));
+  all = i32x4.replace_lane(all, 1, <i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 1)) << 1)));
+  all = i32x4.replace_lane(all, 2, <i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 2)) << 1)));
+  return i32x4.replace_lane(all, 3, <i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 3)) << 1)));
+}
+
+/** Four thresholds moved as `setApartIn` moves one. */
+// @ts-ignore: decorator
+@inline
+function fourApart(threshold: v128, column: v128, row: v128, spread: i32): v128 {
+  const cell = i32x4.add(i32x4.mul(column, i32x4.splat(APART_U)), i32x4.mul(row, i32x4.splat(APART_V)));
+  const part = i32x4.shr_u(i32x4.mul(v128.and(cell, i32x4.splat(0xffff)), i32x4.splat(spread)), 16);
+  const moved = i32x4.sub(i32x4.add(threshold, part), i32x4.splat(spread >> 1));
+  // -moved - 1 is every bit the other way round.
+  const risen = v128.xor(moved, i32x4.shr_s(moved, 31));
+  return i32x4.min_s(i32x4.min_s(risen, i32x4.sub(i32x4.splat(2 * 65535 - 1), risen)), i32x4.splat(65534));
+}
+
 /** 1.5 · 2^52: a number of doubles that lie 1 apart, far from both ends of its binade. */
 const WHOLE: f64 = 6755399441055744;
 
@@ -158,11 +189,6 @@ export function bentThresholds(
   const ur = room;
   const vr = room + (TILE << 2);
   const bytes = (<usize>2) << (ubits + vbits);
-  const low = i32x4.splat(0xffff);
-  const half = i32x4.splat(spread >> 1);
-  const wide = i32x4.splat(spread);
-  const top = i32x4.splat(65534);
-  const turned = i32x4.splat(2 * 65535 - 1);
   const left0 = i32x4.splat(c0);
   const top0 = i32x4.splat(r0);
   const across = i32x4.splat(columns);
@@ -177,10 +203,7 @@ export function bentThresholds(
       const v = v128.load(vr + at);
       const column = i32x4.shr_s(u, 16);
       const row = i32x4.shr_s(v, 16);
-      let entry = v128.or(
-        i32x4.shl(i32x4.shr_u(v128.and(v, low), 16 - vbits), ubits),
-        i32x4.shr_u(v128.and(u, low), 16 - ubits),
-      );
+      let entry = fourEntriesAt(u, v, ubits, vbits);
       if (states != 0) {
         const cell = i32x4.add(i32x4.mul(i32x4.sub(row, top0), across), i32x4.sub(column, left0));
         let state = i32x4.splat(<i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 0)));
@@ -189,21 +212,7 @@ export function bentThresholds(
         state = i32x4.replace_lane(state, 3, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 3)));
         entry = i32x4.add(entry, i32x4.shl(state, ubits + vbits));
       }
-      let threshold = i32x4.splat(<i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 0)) << 1)));
-      threshold = i32x4.replace_lane(threshold, 1, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 1)) << 1)));
-      threshold = i32x4.replace_lane(threshold, 2, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 2)) << 1)));
-      threshold = i32x4.replace_lane(threshold, 3, <i32>load<u16>(tables + ((<usize>i32x4.extract_lane(entry, 3)) << 1)));
-      const turn = v128.and(
-        i32x4.add(
-          i32x4.mul(column, i32x4.splat(APART_U)),
-          i32x4.mul(row, i32x4.splat(APART_V)),
-        ),
-        low,
-      );
-      const moved = i32x4.sub(i32x4.add(threshold, i32x4.shr_u(i32x4.mul(turn, wide), 16)), half);
-      // -moved - 1 is every bit the other way round.
-      const risen = v128.xor(moved, i32x4.shr_s(moved, 31));
-      const whole = i32x4.min_s(i32x4.min_s(risen, i32x4.sub(turned, risen)), top);
+      const whole = fourApart(fourEntries(tables, entry), column, row, spread);
       store<u64>(to, i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
       at += 16;
       to += 8;
@@ -293,6 +302,17 @@ export function bentRow(
     const table = tables + (<usize>load<u16>(slots + ((<usize>node) << 1))) * bytes;
     let part = (n + first) & (each - 1);
     const end = min(count, n + each - part);
+    const uWay = i32x4.splat(ub - ua);
+    const vWay = i32x4.splat(vb - va);
+    for (; n + 4 <= end; n += 4) {
+      const parts = i32x4.add(i32x4.splat(part), i32x4(0, 1, 2, 3));
+      const u = i32x4.add(i32x4.splat(ua), i32x4.shr_s(i32x4.mul(uWay, parts), ROW_SHIFT));
+      const v = i32x4.add(i32x4.splat(va), i32x4.shr_s(i32x4.mul(vWay, parts), ROW_SHIFT));
+      const threshold = fourEntries(table, fourEntriesAt(u, v, ubits, vbits));
+      const whole = fourApart(threshold, i32x4.shr_s(u, 16), i32x4.shr_s(v, 16), spread);
+      store<u64>(out + ((<usize>n) << 1), i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
+      part += 4;
+    }
     for (; n < end; n++) {
       const u = between(ua, ub, part, ROW_SHIFT);
       const v = between(va, vb, part, ROW_SHIFT);

@@ -119,12 +119,13 @@ export function readyBends(
   const those = (which: (bend: Bend) => boolean) => all.filter((a) => which(a.bend)).map((a) => a.ready);
   const moved = those(movesLattice);
   const back = undoing(moved);
+  const keeping = those(keepsShapes);
   const picture = undoing(those(movesPicture));
   return {
     lattice: back && {
       back,
       forth: doing(moved),
-      keeping: undoing(those(keepsShapes)),
+      keeping: keeping.length === moved.length ? back : undoing(keeping),
       shaping: undoing(those((bend) => movesLattice(bend) && !keepsShapes(bend))),
       grid: placeGrid(back, rough),
     },

@@ -6,10 +6,7 @@ import { type PlaceTile, TILE } from './place-tile.ts';
  * way. Of a curve 94 % of the greatest distance is seen there.
  */
 const TRIED = [0.382, 0.618] as const;
-/** Up to this step lines across and lines down are tried by turns: there are many of them. */
-const BY_TURNS = 8;
-
-/** Whether straight lines between nodes lie close to the places there, with what they are off across and down together. */
+/** Whether straight lines between nodes lie close to the places there: by what they are off across and down together. */
 function closeTo(map: PointMap, { step, xs, ys }: PlaceTile, x0: number, y0: number, most: number): boolean {
   const wide = TILE / step + 1;
   const at = { x: 0, y: 0 };
@@ -23,10 +20,9 @@ function closeTo(map: PointMap, { step, xs, ys }: PlaceTile, x0: number, y0: num
     for (let c = 0; c < wide; c++) {
       const k = r * wide + c;
       const [x, y] = [x0 + c * step, y0 + r * step];
-      const t = TRIED[(r + (c >> 1)) & 1]!;
-      const odd = (r + c) & 1;
-      if (c + 1 < wide && (step > BY_TURNS || odd === 0)) across = Math.max(across, off(k, k + 1, t, x + t * step, y));
-      if (r + 1 < wide && (step > BY_TURNS || odd === 1)) down = Math.max(down, off(k, k + wide, t, x, y + t * step));
+      const t = TRIED[(r + c) & 1]!;
+      if (c + 1 < wide) across = Math.max(across, off(k, k + 1, t, x + t * step, y));
+      if (r + 1 < wide) down = Math.max(down, off(k, k + wide, t, x, y + t * step));
       // Written so that what is no number is not close.
       if (!(across + down <= most)) return false;
     }

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import type { PointMap } from '../../src/bend/kind.ts';
 import { placeGrid } from '../../src/bend/place-grid.ts';
 import { TILE } from '../../src/bend/place-tile.ts';
 import { placesOver } from '../../src/bend/places-over.ts';
@@ -65,15 +66,34 @@ test('places do not depend on how the sheet is cut into areas', () => {
   );
 });
 
-test('a first look takes wider steps, and is right to half a pixel', () => {
+/** How many places a grid asks a map for, to each of 16 × 16 squares. */
+function askedFor(map: PointMap, rough: boolean): number {
   let asked = 0;
-  const straight = placeGrid((x, y, out) => {
+  const grid = placeGrid((x, y, out) => {
     asked++;
+    map(x, y, out);
+  }, rough);
+  placesOver(grid, { x: 0, y: 0, width: 16 * TILE, height: 16 * TILE, step: 1 });
+  return asked / 256;
+}
+
+test('few places are worked out where a bend is smooth, and every node where it is not', () => {
+  const still: PointMap = (x, y, out) => {
     out.x = x;
     out.y = y;
-  }, true);
-  const { xs, ys } = placesOver(straight, { x: 0, y: 0, width: TILE, height: TILE, step: 1 });
-  expect(asked).toBeLessThan(30);
-  expect([xs[0], ys[0], xs[TILE * TILE - 1], ys[TILE * TILE - 1]]).toEqual([0.5, 0.5, TILE - 0.5, TILE - 0.5]);
+  };
+  const jumps: PointMap = (x, y, out) => {
+    out.x = x + 40 * Math.round(y / 7);
+    out.y = y;
+  };
+  // A swirl over the whole of these squares, as steep as that of the demo.
+  const swirl = mapsOf(bend('swirl', { x: 43, y: 43, reach: 120, turn: 90 })).lattice.back;
+  expect(askedFor(still, true)).toBeLessThan(20);
+  expect(askedFor(still, false)).toBeLessThan(20);
+  expect(askedFor(swirl, false)).toBeLessThan(20);
+  expect(askedFor(jumps, false)).toBeGreaterThan(TILE * TILE);
+});
+
+test('a first look is right to half a pixel', () => {
   for (const own of smooth) expect(greatestError(own, 410, 333, 1, true)).toBeLessThan(0.75);
 });

@@ -1,19 +1,24 @@
 import type { BentLattice } from '../../bend/bends.ts';
+import { cubicSlopes, type CubicWeights, cubicWeights } from '../../bend/cubic.ts';
+import { placeCurves } from '../../bend/place-curves.ts';
+import { type PlaceCurves, TILE } from '../../bend/place-tile.ts';
+import { tileCache } from '../../bend/tile-cache.ts';
 import type { Kernels, Scratch } from '../../kernel/kernels.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
 import { COMPARED } from '../field/field-screener.ts';
 import type { LatticePositions } from '../periodic/positions.ts';
 import { latticeScale } from './bent-nodes.ts';
-import { stateOfTensor, tensorAt, type Tensor } from './own-shapes.ts';
+import { stateOfTensor, tensorAt, tensorOf, type Tensor } from './own-shapes.ts';
 
 /** Rows that lie so many pixels apart are read one by one: squares of 64 pixels would be made for two or three rows each. */
 export const FAR_APART = 4;
 
-/** Pixels between the nodes of a row; the kernel `bentRow` has the same. */
+/** Pixels between the nodes of a row, two to a square; the kernel `bentRow` has the same. */
 const EACH = 32;
-/** Nodes between two places of which the stretch is taken. */
-const STRETCHES = 4;
-const WIDE = STRETCHES * EACH;
+
+/** How exact cubics through the corners of a square are to be where they are tried, in pixels; nodes lie half of it apart. */
+const ROUGHLY = { cubics: 0.5, lines: Infinity };
+const KEPT_BYTES = 8e6;
 
 /** The tables of dots by state, in kernel memory. */
 interface Slots {
@@ -32,35 +37,86 @@ export interface FarRowsAsked {
   readonly spread: number;
 }
 
-/** Part of the way from one stretch to the next. */
-const mixed = (a: Tensor, b: Tensor, t: number): Tensor => ({
-  p: a.p + (b.p - a.p) * t,
-  q: a.q + (b.q - a.q) * t,
-  r: a.r + (b.r - a.r) * t,
-});
+/** A square of pixels: the cubics on which its places lie, if it has any, and the table of its dots. */
+interface FarSquare {
+  readonly curves: PlaceCurves | null;
+  readonly slot: number;
+}
+
+const MIDDLE = cubicWeights(0.5);
+const MIDDLE_SLOPES = cubicSlopes(0.5).map((w) => w / TILE) as unknown as CubicWeights;
+
+/** How far apart places lie in the middle of a square along one axis, by the weights across and down. */
+function slopesOf({ places }: PlaceCurves, across: CubicWeights, down: CubicWeights): { x: number; y: number } {
+  let [x, y] = [0, 0];
+  for (let k = 0; k < 16; k++) {
+    const w = across[k & 3]! * down[k >> 2]!;
+    x += w * places[2 * k]!;
+    y += w * places[2 * k + 1]!;
+  }
+  return { x, y };
+}
+
+function tensorOnCurves(curves: PlaceCurves): Tensor {
+  const byX = slopesOf(curves, MIDDLE_SLOPES, MIDDLE);
+  const byY = slopesOf(curves, MIDDLE, MIDDLE_SLOPES);
+  return tensorOf({ xx: byX.x, xy: byY.x, yx: byX.y, yy: byY.y });
+}
 
 /**
  * Reads thresholds of a bent lattice for a first look, in rows that lie far apart: from nodes in each row alone, between
- * which coordinates lie on straight lines, and with the shapes of dots as they are there.
+ * which coordinates lie on straight lines. Nodes lie on cubics through the corners of squares where the bend is smooth, and
+ * the dots of a square have the shape that they have in its middle. They are left in kernel memory until the next are read.
  */
 export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => Scratch {
   const { bent, positions, slots, stretched, ubits, vbits, spread } = asked;
   const { ux, uy, vx, vy } = latticeScale(positions);
   const keeping = stretched ? bent.keeping : null;
   const at = { x: 0, y: 0 };
+  const curvesOf = placeCurves(bent.back, TILE, ROUGHLY);
+  const kept = tileCache<FarSquare>(KEPT_BYTES, () => 500);
 
-  /** Writes the table of each node's pixels. */
-  function writeSlots(x0: number, y: number, nodes: number, out: Uint16Array): void {
-    if (!keeping) {
-      out.fill(slots.slotOf(0));
-      return;
-    }
-    let next = tensorAt(keeping, x0, y);
-    for (let k = 0; k < nodes; k += STRETCHES) {
-      const from = next;
-      next = tensorAt(keeping, x0 + k * EACH + WIDE, y);
-      for (let n = 0; n < STRETCHES && k + n < nodes; n++)
-        out[k + n] = slots.slotOf(stateOfTensor(mixed(from, next, (n + 0.5) / STRETCHES)));
+  function make(tx: number, ty: number): FarSquare {
+    const curves = curvesOf(tx, ty);
+    if (!keeping) return { curves, slot: slots.slotOf(0) };
+    const tensor =
+      curves && keeping === bent.back
+        ? tensorOnCurves(curves)
+        : tensorAt(keeping, (tx + 0.5) * TILE, (ty + 0.5) * TILE);
+    return { curves, slot: slots.slotOf(stateOfTensor(tensor)) };
+  }
+
+  /** Writes lattice coordinates of the nodes in one row, from column c of squares on, and the table of each node's pixels. */
+  function writeRow(c: number, row: number, { us, vs, own }: RowNodes): void {
+    const ty = Math.floor(row / TILE);
+    const [p, q, s, t] = cubicWeights((row - ty * TILE) / TILE);
+    const write = (node: number, x: number, y: number): void => {
+      us[node] = Math.floor(x * ux + y * uy + 0.5);
+      vs[node] = Math.floor(x * vx + y * vy + 0.5);
+    };
+    const inRow = (places: Float64Array, k: number): number =>
+      p * places[k]! + q * places[k + 8]! + s * places[k + 16]! + t * places[k + 24]!;
+    for (let node = 0; node < us.length; node++) {
+      const tx = c + (node >> 1);
+      const { curves, slot } = kept(tx, ty, make);
+      if (node < own.length) own[node] = slot;
+      if (!curves) {
+        bent.back(tx * TILE + (node & 1) * EACH + 0.5, row + 0.5, at);
+        write(node, at.x, at.y);
+        continue;
+      }
+      const { places } = curves;
+      const [bx, by] = [inRow(places, 2), inRow(places, 3)];
+      if ((node & 1) === 0) {
+        write(node, bx, by);
+        continue;
+      }
+      const [i, j, k, m] = MIDDLE;
+      write(
+        node,
+        i * inRow(places, 0) + j * bx + k * inRow(places, 4) + m * inRow(places, 6),
+        i * inRow(places, 1) + j * by + k * inRow(places, 5) + m * inRow(places, 7),
+      );
     }
   }
 
@@ -68,30 +124,28 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
     const rows = rowsOf(area);
     const { width } = area;
     // Nodes lie where they would for the whole row.
-    const first = area.x % WIDE;
-    const x0 = area.x - first + 0.5;
+    const first = area.x % TILE;
     const nodes = Math.ceil((first + width) / EACH);
-    const us = new Int32Array(nodes + 1);
-    const vs = new Int32Array(nodes + 1);
-    const own = new Uint16Array(nodes);
+    const row = { us: new Int32Array(nodes + 1), vs: new Int32Array(nodes + 1), own: new Uint16Array(nodes) };
     const out = kernels.scratch('far-out', width * rows * 2 + COMPARED);
-    const [uAt, vAt] = [kernels.scratch('far-us', us.byteLength), kernels.scratch('far-vs', vs.byteLength)];
-    const slotsAt = kernels.scratch('far-slots', own.byteLength);
+    const [uAt, vAt] = [kernels.scratch('far-us', row.us.byteLength), kernels.scratch('far-vs', row.vs.byteLength)];
+    const slotsAt = kernels.scratch('far-slots', row.own.byteLength);
     for (let k = 0; k < rows; k++) {
-      const y = area.y + k * area.step + 0.5;
-      for (let n = 0; n <= nodes; n++) {
-        bent.back(x0 + n * EACH, y, at);
-        us[n] = Math.floor(at.x * ux + at.y * uy + 0.5);
-        vs[n] = Math.floor(at.x * vx + at.y * vy + 0.5);
-      }
-      writeSlots(x0, y, nodes, own);
+      writeRow((area.x - first) / TILE, area.y + k * area.step, row);
       // A table that is made now may move the memory of the kernels: views of it come after.
-      kernels.i32(uAt).set(us);
-      kernels.i32(vAt).set(vs);
-      kernels.u16(slotsAt).set(own);
+      kernels.i32(uAt).set(row.us);
+      kernels.i32(vAt).set(row.vs);
+      kernels.u16(slotsAt).set(row.own);
       const to = out.ptr + k * width * 2;
       kernels.run.bentRow(uAt.ptr, vAt.ptr, slotsAt.ptr, first, width, slots.ptr(), ubits, vbits, spread, to);
     }
     return out;
   };
+}
+
+/** Lattice coordinates of the nodes of one row, and the table of the pixels from each to the next. */
+interface RowNodes {
+  readonly us: Int32Array;
+  readonly vs: Int32Array;
+  readonly own: Uint16Array;
 }

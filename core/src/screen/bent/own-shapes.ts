@@ -1,6 +1,6 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import type { PointMap } from '../../bend/kind.ts';
-import { slopesAt } from '../../bend/slopes.ts';
+import { type Slopes, slopesAt } from '../../bend/slopes.ts';
 import { arcTangent, cosine, logarithm, power, sine } from '../../math/exact.ts';
 import type { Basis } from '../periodic/supercell.ts';
 import type { CellBox } from './bent-nodes.ts';
@@ -46,10 +46,13 @@ export interface Tensor {
 }
 
 /** How a map that leads back into the unbent lattice stretches it around a point of the sheet. */
-export function tensorAt(back: PointMap, x: number, y: number): Tensor {
-  const { xx, xy, yx, yy } = slopesAt(back, x, y);
-  return { p: xx * xx + xy * xy, q: -(xx * yx + xy * yy), r: yx * yx + yy * yy };
-}
+export const tensorAt = (back: PointMap, x: number, y: number): Tensor => tensorOf(slopesAt(back, x, y));
+
+export const tensorOf = ({ xx, xy, yx, yy }: Slopes): Tensor => ({
+  p: xx * xx + xy * xy,
+  q: -(xx * yx + xy * yy),
+  r: yx * yx + yy * yy,
+});
 
 /** The greater axis of the matrix is the way in which the lattice passes fastest. */
 function stretchOfTensor({ p, q, r }: Tensor): Stretch {
@@ -59,7 +62,15 @@ function stretchOfTensor({ p, q, r }: Tensor): Stretch {
   return { ratio: Math.sqrt(greater / smaller), way: arcTangent(2 * q, p - r) / 2 };
 }
 
-export const stateOfTensor = (tensor: Tensor): number => stateOf(stretchOfTensor(tensor));
+/** An ellipse whose axes differ by less than this part of their mean is a circle: a ratio of 2^(1/24) or less has state 0. */
+const ROUND = 0.0288;
+
+export function stateOfTensor(tensor: Tensor): number {
+  const { p, q, r } = tensor;
+  const bound = ROUND * (p + r);
+  if ((p - r) * (p - r) + 4 * q * q < bound * bound) return 0;
+  return stateOf(stretchOfTensor(tensor));
+}
 
 /** A dot by itself. */
 export interface SingleDot {
