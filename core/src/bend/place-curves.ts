@@ -2,6 +2,7 @@ import { type CubicWeights, cubicWeights } from './cubic.ts';
 import type { PointMap } from './kind.ts';
 import { mapNodes } from './map-nodes.ts';
 import { type PlaceCurves, type PlaceTile, TILE } from './place-tile.ts';
+import { tileCache } from './tile-cache.ts';
 
 /** How exact the places of a square are to be, in pixels: the cubics where they are tried, and straight lines along them. */
 export interface Exactness {
@@ -72,8 +73,14 @@ function closeTo(map: PointMap, places: Float64Array, each: number, x0: number, 
   return true;
 }
 
+/** Squares to a side of those of which it is kept at a time what they are. */
+const SIDE = 8;
+const KEPT_BYTES = 4e6;
+/** A square that has not been looked at yet, and one that lies on no cubics. */
+const [UNKNOWN, NONE] = [-1, 0];
+
 /**
- * Makes the cubics of squares from nodes `each` pixels apart, a power of two; null for a square in which the map is not
+ * Reads the cubics of squares from nodes `each` pixels apart, a power of two; null for a square in which the map is not
  * smooth enough for them.
  */
 export function placeCurves(
@@ -83,13 +90,25 @@ export function placeCurves(
 ): (tx: number, ty: number) => PlaceCurves | null {
   const read = mapNodes(map, each);
   const wide = nodesAcross(each);
-  return (tx, ty) => {
-    const places = new Float64Array(2 * wide * wide);
-    read((tx * TILE) / each - 1, (ty * TILE) / each - 1, wide, wide, places);
-    if (!closeTo(map, places, each, tx * TILE + 0.5, ty * TILE + 0.5, cubics)) return null;
+  const places = new Float64Array(2 * wide * wide);
+  const made = STEPS.map((step) => ({ each, step, places }));
+  const kept = tileCache<Int8Array>(KEPT_BYTES, () => 2 * SIDE * SIDE);
+  const unknown = () => new Int8Array(SIDE * SIDE).fill(UNKNOWN);
+  const load = (tx: number, ty: number) => read((tx * TILE) / each - 1, (ty * TILE) / each - 1, wide, wide, places);
+  /** The place of a square's step in the list of them, counted from 1, or NONE. */
+  function judge(tx: number, ty: number): number {
+    if (!closeTo(map, places, each, tx * TILE + 0.5, ty * TILE + 0.5, cubics)) return NONE;
     const bulge = bulgeOf(places, wide);
-    const step = STEPS.find((s) => s <= each && bulge * (s / each) * (s / each) <= lines);
-    return step ? { each, step, places } : null;
+    return STEPS.findIndex((s) => s <= each && bulge * (s / each) * (s / each) <= lines) + 1;
+  }
+  return (tx, ty) => {
+    const [sx, sy] = [Math.floor(tx / SIDE), Math.floor(ty / SIDE)];
+    const known = kept(sx, sy, unknown);
+    const k = (ty - sy * SIDE) * SIDE + tx - sx * SIDE;
+    if (known[k] === NONE) return null;
+    load(tx, ty);
+    if (known[k] === UNKNOWN) known[k] = judge(tx, ty);
+    return known[k] === NONE ? null : made[known[k]! - 1]!;
   };
 }
 

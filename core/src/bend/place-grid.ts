@@ -24,15 +24,9 @@ const KEPT_BYTES = 48e6;
 /** Places of the square of 64 pixels in column tx and row ty, counted from the top left of the sheet. */
 export interface PlaceGrid {
   tile(tx: number, ty: number): PlaceTile;
-  /** The cubics on which they lie; null where they lie on none. */
+  /** The cubics on which they lie, until others are asked for; null where they lie on none. */
   curves(tx: number, ty: number): PlaceCurves | null;
 }
-
-/** A square: on cubics, or else its nodes. */
-type Made = PlaceCurves | PlaceTile;
-
-const onCurves = (made: Made): made is PlaceCurves => 'places' in made;
-const bytesOf = (made: Made): number => 200 + (onCurves(made) ? made.places.byteLength : 2 * made.xs.byteLength);
 
 /**
  * Places that a bend gives for the pixels of a sheet, from nodes so close that between them nothing is off by more than
@@ -42,24 +36,17 @@ const bytesOf = (made: Made): number => 200 + (onCurves(made) ? made.places.byte
 export function placeGrid(map: PointMap, rough: boolean): PlaceGrid {
   const { steps, most, smooth } = rough ? ROUGH : EXACT;
   const spacings = SPACINGS.map((each) => placeCurves(map, each, smooth));
-  const tiles = tileCache<PlaceTile>(KEPT_BYTES, ({ xs }) => 2 * xs.byteLength + 200);
-  const kept = tileCache<Made>(KEPT_BYTES, bytesOf);
-  function make(tx: number, ty: number): Made {
+  const kept = tileCache<PlaceTile>(KEPT_BYTES, ({ xs }) => 2 * xs.byteLength + 200);
+  function curves(tx: number, ty: number): PlaceCurves | null {
     for (const curvesOf of spacings) {
-      const curves = curvesOf(tx, ty);
-      if (curves) return curves;
+      const own = curvesOf(tx, ty);
+      if (own) return own;
     }
-    return placeNodes(map, tx, ty, steps, most);
+    return null;
   }
-  function tileOf(tx: number, ty: number): PlaceTile {
-    const made = kept(tx, ty, make);
-    return onCurves(made) ? nodesOnCurves(made) : made;
+  function make(tx: number, ty: number): PlaceTile {
+    const own = curves(tx, ty);
+    return own ? nodesOnCurves(own) : placeNodes(map, tx, ty, steps, most);
   }
-  return {
-    tile: (tx, ty) => tiles(tx, ty, tileOf),
-    curves(tx, ty) {
-      const made = kept(tx, ty, make);
-      return onCurves(made) ? made : null;
-    },
-  };
+  return { tile: (tx, ty) => kept(tx, ty, make), curves };
 }

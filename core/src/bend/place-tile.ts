@@ -13,7 +13,8 @@ export interface PlaceTile {
 
 /**
  * The same where a bend is smooth, as cubics through fewer nodes: x and y in turn of places `each` pixels apart, in rows of
- * TILE / each + 3, the first of them one node before the square in both ways. Every `step`-th pixel lies on the cubics.
+ * TILE / each + 3, the first of them one node before the square in both ways. Every `step`-th pixel lies on the cubics. The
+ * places are those of this square until another one is asked for.
  */
 export interface PlaceCurves {
   readonly each: number;

@@ -37,12 +37,6 @@ export interface FarRowsAsked {
   readonly spread: number;
 }
 
-/** A square of pixels: the cubics on which its places lie, if it has any, and the table of its dots. */
-interface FarSquare {
-  readonly curves: PlaceCurves | null;
-  readonly slot: number;
-}
-
 const MIDDLE = cubicWeights(0.5);
 const MIDDLE_SLOPES = cubicSlopes(0.5).map((w) => w / TILE) as unknown as CubicWeights;
 
@@ -74,16 +68,14 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
   const keeping = stretched ? bent.keeping : null;
   const at = { x: 0, y: 0 };
   const curvesOf = placeCurves(bent.back, TILE, ROUGHLY);
-  const kept = tileCache<FarSquare>(KEPT_BYTES, () => 500);
+  const kept = tileCache<number>(KEPT_BYTES, () => 50);
 
-  function make(tx: number, ty: number): FarSquare {
-    const curves = curvesOf(tx, ty);
-    if (!keeping) return { curves, slot: slots.slotOf(0) };
-    const tensor =
-      curves && keeping === bent.back
-        ? tensorOnCurves(curves)
-        : tensorAt(keeping, (tx + 0.5) * TILE, (ty + 0.5) * TILE);
-    return { curves, slot: slots.slotOf(stateOfTensor(tensor)) };
+  /** The table of a square's dots. */
+  function makeSlot(tx: number, ty: number): number {
+    if (!keeping) return slots.slotOf(0);
+    const curves = keeping === bent.back ? curvesOf(tx, ty) : null;
+    const tensor = curves ? tensorOnCurves(curves) : tensorAt(keeping, (tx + 0.5) * TILE, (ty + 0.5) * TILE);
+    return slots.slotOf(stateOfTensor(tensor));
   }
 
   /** Writes lattice coordinates of the nodes in one row, from column c of squares on, and the table of each node's pixels. */
@@ -96,26 +88,27 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
     };
     const inRow = (places: Float64Array, k: number): number =>
       p * places[k]! + q * places[k + 8]! + s * places[k + 16]! + t * places[k + 24]!;
-    for (let node = 0; node < us.length; node++) {
+    for (let node = 0; node < us.length; node += 2) {
       const tx = c + (node >> 1);
-      const { curves, slot } = kept(tx, ty, make);
-      if (node < own.length) own[node] = slot;
+      const slot = kept(tx, ty, makeSlot);
+      own[node] = slot;
+      own[node + 1] = slot;
+      const curves = curvesOf(tx, ty);
       if (!curves) {
-        bent.back(tx * TILE + (node & 1) * EACH + 0.5, row + 0.5, at);
-        write(node, at.x, at.y);
+        for (const n of [0, 1]) {
+          bent.back(tx * TILE + n * EACH + 0.5, row + 0.5, at);
+          write(node + n, at.x, at.y);
+        }
         continue;
       }
       const { places } = curves;
-      const [bx, by] = [inRow(places, 2), inRow(places, 3)];
-      if ((node & 1) === 0) {
-        write(node, bx, by);
-        continue;
-      }
+      const [x, y] = [inRow(places, 2), inRow(places, 3)];
+      write(node, x, y);
       const [i, j, k, m] = MIDDLE;
       write(
-        node,
-        i * inRow(places, 0) + j * bx + k * inRow(places, 4) + m * inRow(places, 6),
-        i * inRow(places, 1) + j * by + k * inRow(places, 5) + m * inRow(places, 7),
+        node + 1,
+        i * inRow(places, 0) + j * x + k * inRow(places, 4) + m * inRow(places, 6),
+        i * inRow(places, 1) + j * y + k * inRow(places, 5) + m * inRow(places, 7),
       );
     }
   }

@@ -121,26 +121,39 @@ const EVERY = 32;
 /** How many of them lie between two places of which the slopes are taken. */
 const APART = 2;
 const MOST_KEPT = 200_000;
-/** More than there are of them across the largest sheet. */
-const COLUMNS = 1 << 24;
+/** More than there are of them across the largest sheet, and few enough that keys are small whole numbers. */
+const COLUMNS = 1 << 14;
+const HALF = COLUMNS >> 1;
+
+/** The key of a part, or none for one that lies too far away to be kept. */
+const keyOf = (i: number, j: number): number | null =>
+  i >= -HALF && i < HALF && j >= -HALF && j < HALF ? i * COLUMNS + j + HALF : null;
+
+/** Keeps what is made of parts by their column and row. */
+function keepParts<T>(make: (i: number, j: number) => T): (i: number, j: number) => T {
+  const kept = new Map<number, T>();
+  return (i, j) => {
+    const key = keyOf(i, j);
+    if (key === null) return make(i, j);
+    const known = kept.get(key);
+    if (known !== undefined) return known;
+    if (kept.size >= MOST_KEPT) kept.clear();
+    const made = make(i, j);
+    kept.set(key, made);
+    return made;
+  };
+}
 
 /** Reads the stretch of a part of a lattice: its column and row. */
 type TensorReader = (i: number, j: number) => Tensor;
 
 /** The stretch in the middle of each part, between those of places further apart: a few steps instead of five maps of a point. */
 function tensors({ forth, keeping }: BentLattice): TensorReader {
-  const kept = new Map<number, Tensor>();
   const at = { x: 0, y: 0 };
-  function corner(i: number, j: number): Tensor {
-    const key = i * COLUMNS + j;
-    const known = kept.get(key);
-    if (known) return known;
-    if (kept.size >= MOST_KEPT) kept.clear();
+  const corner = keepParts((i, j): Tensor => {
     forth(i * APART * EVERY, j * APART * EVERY, at);
-    const made = tensorAt(keeping!, at.x, at.y);
-    kept.set(key, made);
-    return made;
-  }
+    return tensorAt(keeping!, at.x, at.y);
+  });
   return (i, j) => {
     const [c, r] = [Math.floor(i / APART), Math.floor(j / APART)];
     const [u, v] = [(i + 0.5) / APART - c, (j + 0.5) / APART - r];
@@ -164,18 +177,8 @@ const MOST_PARTS = 4096;
 export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): StatesReader | null {
   if (!bent.keeping) return null;
   const tensor = tensors(bent);
-  // Numbers as keys, since many are asked for.
-  const kept = new Map<number, number>();
   const parts = new Uint8Array(MOST_PARTS);
-  function stateAt(i: number, j: number): number {
-    const key = i * COLUMNS + j;
-    const known = kept.get(key);
-    if (known !== undefined) return known;
-    const state = stateOfTensor(tensor(i, j));
-    if (kept.size >= MOST_KEPT) kept.clear();
-    kept.set(key, state);
-    return state;
-  }
+  const stateAt = keepParts((i, j) => stateOfTensor(tensor(i, j)));
   /** The first and the last part along one axis in which middles of the cells of a box lie. */
   const between = ({ c0, r0, columns, rows }: CellBox, byColumn: number, byRow: number): readonly [number, number] => {
     const first = (c0 + 0.5) * byColumn + (r0 + 0.5) * byRow;
