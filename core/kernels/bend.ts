@@ -278,6 +278,48 @@ export function bentSpread(
   }
 }
 
+/**
+ * Lattice coordinates of nodes 32 pixels apart in one row, on cubics through places 128 pixels apart. `places`: x and y as
+ * pairs of f64 in four rows of `wide`, the first of them one place before the row in both ways; the row lies at `t` of the
+ * way from the second of those rows to the third. Writes 4 (`wide` - 3) + 1 coordinates as `bentCurves` does; `room` takes
+ * 16 `wide` bytes.
+ */
+export function bentNodesInRow(
+  places: usize, wide: i32, t: f64, ux: f64, uy: f64, vx: f64, vy: f64, room: usize, us: usize, vs: usize,
+): void {
+  const row = (<usize>wide) << 4;
+  const p = f64x2.splat((-t * (t - 1) * (t - 2)) / 6);
+  const q = f64x2.splat(((t + 1) * (t - 1) * (t - 2)) / 2);
+  const s = f64x2.splat((-(t + 1) * t * (t - 2)) / 2);
+  const w = f64x2.splat(((t + 1) * t * (t - 1)) / 6);
+  for (let n = 0; n < wide; n++) {
+    const at = (<usize>n) << 4;
+    v128.store(room + at, onCubic(places + at, row, p, q, s, w));
+  }
+  const byX = f64x2.replace_lane(f64x2.splat(ux), 1, vx);
+  const byY = f64x2.replace_lane(f64x2.splat(uy), 1, vy);
+  const half = f64x2.splat(0.5);
+  const whole = f64x2.splat(WHOLE);
+  const many = 4 * (wide - 3) + 1;
+  for (let n = 0; n < many; n++) {
+    const c = min(wide - 4, n >> 2);
+    const r = <f64>(n - 4 * c) / 4;
+    const a = f64x2.splat((-r * (r - 1) * (r - 2)) / 6);
+    const b = f64x2.splat(((r + 1) * (r - 1) * (r - 2)) / 2);
+    const d = f64x2.splat((-(r + 1) * r * (r - 2)) / 2);
+    const e = f64x2.splat(((r + 1) * r * (r - 1)) / 6);
+    const place = onCubic(room + ((<usize>c) << 4), 16, a, b, d, e);
+    const xx = v128.shuffle<f64>(place, place, 0, 0);
+    const yy = v128.shuffle<f64>(place, place, 1, 1);
+    const both = f64x2.floor(f64x2.add(f64x2.add(f64x2.mul(xx, byX), f64x2.mul(yy, byY)), half));
+    const bits = f64x2.add(both, whole);
+    store<i32>(us, i32x4.extract_lane(bits, 0));
+    store<i32>(vs, i32x4.extract_lane(bits, 2));
+    us += 4;
+    vs += 4;
+  }
+}
+
 /** Pixels between the nodes of a row, as a power of two. */
 const ROW_SHIFT: i32 = 5;
 

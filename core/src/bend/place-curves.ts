@@ -49,25 +49,50 @@ function bulgeOf(places: Float64Array, wide: number): number {
 const acrossAt = (places: Float64Array, at: number, [p, q, s, t]: CubicWeights): number =>
   p * places[at]! + q * places[at + 2]! + s * places[at + 4]! + t * places[at + 6]!;
 
-/** Whether cubics lie close to the places of the square from (x0, y0) on wherever they are tried. */
-function closeTo(map: PointMap, places: Float64Array, each: number, x0: number, y0: number, most: number): boolean {
-  const wide = nodesAcross(each);
+/** Four rows of four places: x and y in turn from `first` on, in rows of `wide`. */
+interface Sixteen {
+  readonly places: Float64Array;
+  readonly first: number;
+  readonly wide: number;
+}
+
+/**
+ * Whether cubics through places `each` pixels apart lie within `most` pixels of a map wherever they are tried in the square
+ * in column c and row r of them, which has one more place on every side.
+ */
+export function curvesHold(
+  map: PointMap,
+  { places, first, wide }: Sixteen,
+  each: number,
+  c: number,
+  r: number,
+  most: number,
+): boolean {
   const at = { x: 0, y: 0 };
   for (let k = 0; k < TRIED.length; k++) {
     const { u, v, weights } = TRIED[k]!;
-    for (let r = 0; r + 3 < wide; r++) {
-      for (let c = 0; c + 3 < wide; c++) {
-        map(x0 + (c + u) * each, y0 + (r + v) * each, at);
-        let [ex, ey] = [-at.x, -at.y];
-        for (let n = 0, from = 2 * (r * wide + c); n < 16; n += 4, from += 2 * wide) {
-          for (let m = 0; m < 4; m++) {
-            ex += weights[n + m]! * places[from + 2 * m]!;
-            ey += weights[n + m]! * places[from + 2 * m + 1]!;
-          }
-        }
-        // Written so that what is no number is not close.
-        if (!(ex * ex + ey * ey <= most * most)) return false;
+    map((c + u) * each + 0.5, (r + v) * each + 0.5, at);
+    let [ex, ey] = [-at.x, -at.y];
+    for (let n = 0, from = first; n < 16; n += 4, from += 2 * wide) {
+      for (let m = 0; m < 4; m++) {
+        ex += weights[n + m]! * places[from + 2 * m]!;
+        ey += weights[n + m]! * places[from + 2 * m + 1]!;
       }
+    }
+    // Written so that what is no number does not hold.
+    if (!(ex * ex + ey * ey <= most * most)) return false;
+  }
+  return true;
+}
+
+/** The same in each square of places of the square of TILE pixels in column tx and row ty. */
+function allHold(map: PointMap, places: Float64Array, each: number, tx: number, ty: number, most: number): boolean {
+  const wide = nodesAcross(each);
+  for (let r = 0; r + 3 < wide; r++) {
+    for (let c = 0; c + 3 < wide; c++) {
+      const first = 2 * (r * wide + c);
+      if (!curvesHold(map, { places, first, wide }, each, (tx * TILE) / each + c, (ty * TILE) / each + r, most))
+        return false;
     }
   }
   return true;
@@ -97,7 +122,7 @@ export function placeCurves(
   const load = (tx: number, ty: number) => read((tx * TILE) / each - 1, (ty * TILE) / each - 1, wide, wide, places);
   /** The place of a square's step in the list of them, counted from 1, or NONE. */
   function judge(tx: number, ty: number): number {
-    if (!closeTo(map, places, each, tx * TILE + 0.5, ty * TILE + 0.5, cubics)) return NONE;
+    if (!allHold(map, places, each, tx, ty, cubics)) return NONE;
     const bulge = bulgeOf(places, wide);
     return STEPS.findIndex((s) => s <= each && bulge * (s / each) * (s / each) <= lines) + 1;
   }

@@ -68,6 +68,18 @@ export interface BendExports {
     out: number,
     stride: number,
   ): void;
+  bentNodesInRow(
+    places: number,
+    wide: number,
+    t: number,
+    ux: number,
+    uy: number,
+    vx: number,
+    vy: number,
+    room: number,
+    us: number,
+    vs: number,
+  ): void;
   bentRow(
     us: number,
     vs: number,

@@ -1,35 +1,33 @@
 import type { BentLattice } from '../../bend/bends.ts';
-import { cubicSlopes, type CubicWeights, cubicWeights } from '../../bend/cubic.ts';
-import { placeCurves } from '../../bend/place-curves.ts';
-import { type PlaceCurves, TILE } from '../../bend/place-tile.ts';
+import { mapNodes } from '../../bend/map-nodes.ts';
+import { curvesHold } from '../../bend/place-curves.ts';
 import { tileCache } from '../../bend/tile-cache.ts';
 import type { Kernels, Scratch } from '../../kernel/kernels.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
 import { COMPARED } from '../field/field-screener.ts';
 import type { LatticePositions } from '../periodic/positions.ts';
 import { latticeScale } from './bent-nodes.ts';
-import { stateOfTensor, tensorAt, tensorOf, type Tensor } from './own-shapes.ts';
+import { type Around, type FarTables, farTables } from './far-tables.ts';
 
 /** Rows that lie so many pixels apart are read one by one: squares of 64 pixels would be made for two or three rows each. */
 export const FAR_APART = 4;
 
-/** Pixels between the nodes of a row, two to a square; the kernel `bentRow` has the same. */
+/** Pixels between the places that cubics go through; the kernel `bentNodesInRow` has the same. */
+const WIDE = 128;
+/** Pixels between the nodes of a row, from which the kernel `bentRow` reads. */
 const EACH = 32;
-
-/** How exact cubics through the corners of a square are to be where they are tried, in pixels; nodes lie half of it apart. */
-const ROUGHLY = { cubics: 0.5, lines: Infinity };
-const KEPT_BYTES = 8e6;
-
-/** The tables of dots by state, in kernel memory. */
-interface Slots {
-  slotOf(state: number): number;
-  ptr(): number;
-}
+const NODES = WIDE / EACH;
+/** How far from its place a cubic may be where it is tried, in pixels. */
+const ROUGHLY = 0.5;
+/** Squares of WIDE pixels to a side of those of which it is kept at a time whether the bend is smooth in them. */
+const SIDE = 8;
+const KEPT_BYTES = 4e6;
+const [UNKNOWN, SMOOTH, STEEP] = [0, 1, 2];
 
 export interface FarRowsAsked {
   readonly bent: Pick<BentLattice, 'back' | 'keeping'>;
   readonly positions: LatticePositions;
-  readonly slots: Slots;
+  readonly slots: FarTables;
   /** Whether dots keep their own shape, each stretch with a table of its own. */
   readonly stretched: boolean;
   readonly ubits: number;
@@ -37,108 +35,85 @@ export interface FarRowsAsked {
   readonly spread: number;
 }
 
-const MIDDLE = cubicWeights(0.5);
-const MIDDLE_SLOPES = cubicSlopes(0.5).map((w) => w / TILE) as unknown as CubicWeights;
-
-/** How far apart places lie in the middle of a square along one axis, by the weights across and down. */
-function slopesOf({ places }: PlaceCurves, across: CubicWeights, down: CubicWeights): { x: number; y: number } {
-  let [x, y] = [0, 0];
-  for (let k = 0; k < 16; k++) {
-    const w = across[k & 3]! * down[k >> 2]!;
-    x += w * places[2 * k]!;
-    y += w * places[2 * k + 1]!;
-  }
-  return { x, y };
-}
-
-function tensorOnCurves(curves: PlaceCurves): Tensor {
-  const byX = slopesOf(curves, MIDDLE_SLOPES, MIDDLE);
-  const byY = slopesOf(curves, MIDDLE, MIDDLE_SLOPES);
-  return tensorOf({ xx: byX.x, xy: byY.x, yx: byX.y, yy: byY.y });
-}
-
 /**
  * Reads thresholds of a bent lattice for a first look, in rows that lie far apart: from nodes in each row alone, between
- * which coordinates lie on straight lines. Nodes lie on cubics through the corners of squares where the bend is smooth, and
- * the dots of a square have the shape that they have in its middle. They are left in kernel memory until the next are read.
+ * which coordinates lie on straight lines. Where the bend is smooth the nodes lie on cubics through few places; elsewhere
+ * each of them is worked out. The dots of a square of 64 pixels have the shape that they have in its middle. Thresholds are
+ * left in kernel memory until others are read.
  */
 export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => Scratch {
   const { bent, positions, slots, stretched, ubits, vbits, spread } = asked;
   const { ux, uy, vx, vy } = latticeScale(positions);
-  const keeping = stretched ? bent.keeping : null;
   const at = { x: 0, y: 0 };
-  const curvesOf = placeCurves(bent.back, TILE, ROUGHLY);
-  const kept = tileCache<number>(KEPT_BYTES, () => 50);
+  const readPlaces = mapNodes(bent.back, WIDE);
+  const known = tileCache<Uint8Array>(KEPT_BYTES, () => 2 * SIDE * SIDE);
+  const unknown = () => new Uint8Array(SIDE * SIDE);
+  const writeTables = farTables({ back: bent.back, keeping: stretched ? bent.keeping : null }, slots);
 
-  /** The table of a square's dots. */
-  function makeSlot(tx: number, ty: number): number {
-    if (!keeping) return slots.slotOf(0);
-    const curves = keeping === bent.back ? curvesOf(tx, ty) : null;
-    const tensor = curves ? tensorOnCurves(curves) : tensorAt(keeping, (tx + 0.5) * TILE, (ty + 0.5) * TILE);
-    return slots.slotOf(stateOfTensor(tensor));
+  function placesAround({ x, y, width, height }: Area): Around {
+    const [column, row] = [Math.floor(x / WIDE), Math.floor(y / WIDE)];
+    const wide = Math.ceil((x + width) / WIDE) - column + 3;
+    const rows = Math.ceil((y + height) / WIDE) - row + 3;
+    const places = new Float64Array(2 * wide * rows);
+    readPlaces(column - 1, row - 1, wide, rows, places);
+    return {
+      ...{ each: WIDE, column, row, wide, places },
+      smooth(sx, sy) {
+        const [gx, gy] = [Math.floor(sx / SIDE), Math.floor(sy / SIDE)];
+        const own = known(gx, gy, unknown);
+        const k = (sy - gy * SIDE) * SIDE + sx - gx * SIDE;
+        if (own[k] === UNKNOWN) {
+          const first = 2 * ((sy - row) * wide + sx - column);
+          const holds = curvesHold(bent.back, { places, first, wide }, WIDE, sx, sy, ROUGHLY);
+          own[k] = holds ? SMOOTH : STEEP;
+        }
+        return own[k] === SMOOTH;
+      },
+    };
   }
 
-  /** Writes lattice coordinates of the nodes in one row, from column c of squares on, and the table of each node's pixels. */
-  function writeRow(c: number, row: number, { us, vs, own }: RowNodes): void {
-    const ty = Math.floor(row / TILE);
-    const [p, q, s, t] = cubicWeights((row - ty * TILE) / TILE);
-    const write = (node: number, x: number, y: number): void => {
-      us[node] = Math.floor(x * ux + y * uy + 0.5);
-      vs[node] = Math.floor(x * vx + y * vy + 0.5);
-    };
-    const inRow = (places: Float64Array, k: number): number =>
-      p * places[k]! + q * places[k + 8]! + s * places[k + 16]! + t * places[k + 24]!;
-    for (let node = 0; node < us.length; node += 2) {
-      const tx = c + (node >> 1);
-      const slot = kept(tx, ty, makeSlot);
-      own[node] = slot;
-      own[node + 1] = slot;
-      const curves = curvesOf(tx, ty);
-      if (!curves) {
-        for (const n of [0, 1]) {
-          bent.back(tx * TILE + n * EACH + 0.5, row + 0.5, at);
-          write(node + n, at.x, at.y);
-        }
-        continue;
+  /** Works out the nodes of one row that lie in squares in which the bend is not smooth. */
+  function writeSteep(around: Around, y: number, us: Scratch, vs: Scratch): void {
+    const { column, wide, smooth } = around;
+    for (let c = 0; c + 3 < wide; c++) {
+      if (smooth(column + c, Math.floor(y / WIDE))) continue;
+      const [uNodes, vNodes] = [kernels.i32(us), kernels.i32(vs)];
+      for (let n = NODES * c; n <= NODES * (c + 1); n++) {
+        bent.back((column * NODES + n) * EACH + 0.5, y + 0.5, at);
+        uNodes[n] = Math.floor(at.x * ux + at.y * uy + 0.5);
+        vNodes[n] = Math.floor(at.x * vx + at.y * vy + 0.5);
       }
-      const { places } = curves;
-      const [x, y] = [inRow(places, 2), inRow(places, 3)];
-      write(node, x, y);
-      const [i, j, k, m] = MIDDLE;
-      write(
-        node + 1,
-        i * inRow(places, 0) + j * x + k * inRow(places, 4) + m * inRow(places, 6),
-        i * inRow(places, 1) + j * y + k * inRow(places, 5) + m * inRow(places, 7),
-      );
     }
   }
 
   return (area) => {
     const rows = rowsOf(area);
     const { width } = area;
-    // Nodes lie where they would for the whole row.
-    const first = area.x % TILE;
-    const nodes = Math.ceil((first + width) / EACH);
-    const row = { us: new Int32Array(nodes + 1), vs: new Int32Array(nodes + 1), own: new Uint16Array(nodes) };
+    const around = placesAround(area);
+    const { wide, column } = around;
+    const squares = wide - 3;
+    const nodes = NODES * squares;
+    const left = area.x - column * WIDE;
+    const tables = new Uint16Array(nodes);
     const out = kernels.scratch('far-out', width * rows * 2 + COMPARED);
-    const [uAt, vAt] = [kernels.scratch('far-us', row.us.byteLength), kernels.scratch('far-vs', row.vs.byteLength)];
-    const slotsAt = kernels.scratch('far-slots', row.own.byteLength);
+    const us = kernels.scratch('far-us', (nodes + 1) * 4);
+    const vs = kernels.scratch('far-vs', (nodes + 1) * 4);
+    const slotsAt = kernels.scratch('far-slots', tables.byteLength);
+    const placesAt = kernels.scratch('far-places', around.places.byteLength);
+    const room = kernels.scratch('far-room', wide * 16);
+    kernels.f64(placesAt).set(around.places);
     for (let k = 0; k < rows; k++) {
-      writeRow((area.x - first) / TILE, area.y + k * area.step, row);
+      const y = area.y + k * area.step;
+      const sy = Math.floor(y / WIDE);
+      const from = placesAt.ptr + (sy - around.row) * wide * 16;
+      kernels.run.bentNodesInRow(from, wide, y / WIDE - sy, ux, uy, vx, vy, room.ptr, us.ptr, vs.ptr);
+      writeSteep(around, y, us, vs);
       // A table that is made now may move the memory of the kernels: views of it come after.
-      kernels.i32(uAt).set(row.us);
-      kernels.i32(vAt).set(row.vs);
-      kernels.u16(slotsAt).set(row.own);
+      writeTables(around, y, tables);
+      kernels.u16(slotsAt).set(tables);
       const to = out.ptr + k * width * 2;
-      kernels.run.bentRow(uAt.ptr, vAt.ptr, slotsAt.ptr, first, width, slots.ptr(), ubits, vbits, spread, to);
+      kernels.run.bentRow(us.ptr, vs.ptr, slotsAt.ptr, left, width, slots.ptr(), ubits, vbits, spread, to);
     }
     return out;
   };
-}
-
-/** Lattice coordinates of the nodes of one row, and the table of the pixels from each to the next. */
-interface RowNodes {
-  readonly us: Int32Array;
-  readonly vs: Int32Array;
-  readonly own: Uint16Array;
 }
