@@ -42,6 +42,41 @@ function coordinatesOf(nodes: usize, shift: i32, line: i32, out: usize): void {
   }
 }
 
+/** Bytes for the coordinates at the nodes of a row. */
+const EDGES: usize = 512;
+
+/** Coordinates at the nodes of a row of pixels between two rows of nodes, four at a time. */
+function edgesOf(nodes: usize, shift: i32, line: i32, out: usize): void {
+  const wide = (TILE >> shift) + 1;
+  const down = i32x4.splat(line & ((1 << shift) - 1));
+  const first = nodes + ((<usize>((line >> shift) * wide)) << 2);
+  const next = first + ((<usize>wide) << 2);
+  for (let c = 0; c < wide; c += 4) {
+    const at = (<usize>c) << 2;
+    const from = v128.load(first + at);
+    v128.store(out + at, i32x4.add(from, i32x4.shr_s(i32x4.mul(i32x4.sub(v128.load(next + at), from), down), shift)));
+  }
+}
+
+/** The coordinate of one pixel of a row from those at its nodes. */
+// @ts-ignore: decorator
+@inline
+function onEdge(edges: usize, x: i32, shift: i32): i32 {
+  const at = edges + ((<usize>(x >> shift)) << 2);
+  return between(load<i32>(at), load<i32>(at, 4), x & ((1 << shift) - 1), shift);
+}
+
+/** Those of four pixels from x on, a multiple of 4; nodes are 4 pixels apart or more. */
+// @ts-ignore: decorator
+@inline
+function fourOnEdge(edges: usize, x: i32, shift: i32): v128 {
+  const at = edges + ((<usize>(x >> shift)) << 2);
+  const from = v128.load32_splat(at);
+  const way = i32x4.sub(v128.load32_splat(at, 4), from);
+  const part = i32x4.add(i32x4.splat(x & ((1 << shift) - 1)), i32x4(0, 1, 2, 3));
+  return i32x4.add(from, i32x4.shr_s(i32x4.mul(way, part), shift));
+}
+
 /** Where in a table of one cell a place lies: its row and column are the upper bits of its fractions. */
 // @ts-ignore: decorator
 @inline
@@ -179,7 +214,7 @@ export function bentCurves(
  * them coordinates lie on straight lines. `tables`: thresholds of one cell, 2^ubits to a row and 2^vbits rows; one table
  * for each state. `states`: the state of each cell of a box of `columns` cells a row that begins at (c0, r0), 0 where all
  * cells have the first table. `spread`: how far cells are set apart. Writes `count` thresholds from column x on of each
- * `step`-th of the rows from y on to `out`, rows `stride` bytes apart; `room` takes 512 bytes.
+ * `step`-th of the rows from y on to `out`, rows `stride` bytes apart; `room` takes 1024 bytes.
  */
 export function bentThresholds(
   us: usize, vs: usize, shift: i32, x: i32, y: i32, count: i32, rows: i32, step: i32,
@@ -187,20 +222,20 @@ export function bentThresholds(
   spread: i32, room: usize, out: usize, stride: i32,
 ): void {
   const ur = room;
-  const vr = room + (TILE << 2);
+  const vr = room + EDGES;
   const bytes = (<usize>2) << (ubits + vbits);
+  const fours = shift >= 2 && (x & 3) == 0 ? count & ~3 : 0;
   const left0 = i32x4.splat(c0);
   const top0 = i32x4.splat(r0);
   const across = i32x4.splat(columns);
   for (let k = 0; k < rows; k++) {
-    coordinatesOf(us, shift, y + k * step, ur);
-    coordinatesOf(vs, shift, y + k * step, vr);
+    edgesOf(us, shift, y + k * step, ur);
+    edgesOf(vs, shift, y + k * step, vr);
     let to = out + <usize>(k * stride);
-    let at = (<usize>x) << 2;
     let n = 0;
-    for (; n + 4 <= count; n += 4) {
-      const u = v128.load(ur + at);
-      const v = v128.load(vr + at);
+    for (; n < fours; n += 4) {
+      const u = fourOnEdge(ur, x + n, shift);
+      const v = fourOnEdge(vr, x + n, shift);
       const column = i32x4.shr_s(u, 16);
       const row = i32x4.shr_s(v, 16);
       let entry = fourEntriesAt(u, v, ubits, vbits);
@@ -214,17 +249,15 @@ export function bentThresholds(
       }
       const whole = fourApart(fourEntries(tables, entry), column, row, spread);
       store<u64>(to, i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
-      at += 16;
       to += 8;
     }
     for (; n < count; n++) {
-      const u = load<i32>(ur + at);
-      const v = load<i32>(vr + at);
+      const u = onEdge(ur, x + n, shift);
+      const v = onEdge(vr, x + n, shift);
       let table = tables;
       if (states != 0) table += (<usize>load<u8>(states + <usize>(((v >> 16) - r0) * columns + (u >> 16) - c0))) * bytes;
       const threshold = <i32>load<u16>(table + ((<usize>entryOf(u, v, ubits, vbits)) << 1));
       store<u16>(to, <u16>setApartIn(threshold, u, v, spread));
-      at += 4;
       to += 2;
     }
   }

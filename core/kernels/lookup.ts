@@ -1,6 +1,15 @@
 /** out[k] = table[codes[k]] for 16-bit codes. */
 export function lookup16(codes: usize, table: usize, count: i32, out: usize): void {
-  for (let k: usize = 0; k < <usize>count; k++) {
+  const fours = <usize>(count & ~3);
+  for (let k: usize = 0; k < fours; k += 4) {
+    const four = load<u64>(codes + (k << 1));
+    const a = <u64>load<u16>(table + ((<usize>(four & 65535)) << 1));
+    const b = <u64>load<u16>(table + ((<usize>((four >> 16) & 65535)) << 1));
+    const c = <u64>load<u16>(table + ((<usize>((four >> 32) & 65535)) << 1));
+    const d = <u64>load<u16>(table + ((<usize>(four >> 48)) << 1));
+    store<u64>(out + (k << 1), a | (b << 16) | (c << 32) | (d << 48));
+  }
+  for (let k = fours; k < <usize>count; k++) {
     store<u16>(out + (k << 1), load<u16>(table + ((<usize>load<u16>(codes + (k << 1))) << 1)));
   }
 }

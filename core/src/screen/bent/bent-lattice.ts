@@ -105,6 +105,24 @@ function tableSlots(kernels: Kernels, { bits, of }: Tables) {
   };
 }
 
+/** Kernel memory of one reader alone: what is in it stays while others read. */
+function growingBlock(kernels: Kernels) {
+  let block: Scratch | null = null;
+  const release = (): void => {
+    if (block) kernels.release(block);
+    block = null;
+  };
+  return {
+    of(bytes: number): Scratch {
+      if (block && block.bytes >= bytes) return block;
+      release();
+      block = kernels.alloc(bytes);
+      return block;
+    },
+    release,
+  };
+}
+
 interface ReaderAsked {
   readonly asked: LatticeAsked;
   readonly bent: BentLattice;
@@ -182,12 +200,22 @@ export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellM
     bytes: 2 << (ubits + vbits),
     plater({ kernels, tones }): Plater {
       const reader = thresholdReader(kernels, { asked, bent, tables, states, spread });
+      const own = growingBlock(kernels);
+      const readTones = (area: Area): Scratch => {
+        const block = own.of(area.width * rowsOf(area) * 2 + COMPARED);
+        if (tones.to) tones.to(area, block.ptr);
+        else kernels.u16(block).set(tones(area));
+        return block;
+      };
       return {
         plate(area) {
-          const own = tones(area);
-          return compareScratch(kernels, reader.read(area), area, own);
+          const above = readTones(area);
+          return compareScratch(kernels, reader.read(area), area, above);
         },
-        release: () => reader.release(),
+        release() {
+          reader.release();
+          own.release();
+        },
       };
     },
   };

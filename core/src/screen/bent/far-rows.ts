@@ -52,7 +52,8 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
 
   function placesAround({ x, y, width, height }: Area): Around {
     const [column, row] = [Math.floor(x / WIDE), Math.floor(y / WIDE)];
-    const wide = Math.ceil((x + width) / WIDE) - column + 3;
+    // One square more than the area has: where the last node lies depends on the square that begins there.
+    const wide = Math.ceil((x + width) / WIDE) - column + 4;
     const rows = Math.ceil((y + height) / WIDE) - row + 3;
     const places = new Float64Array(2 * wide * rows);
     readPlaces(column - 1, row - 1, wide, rows, places);
@@ -78,7 +79,7 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
     for (let c = 0; c + 3 < wide; c++) {
       if (smooth(column + c, Math.floor(y / WIDE))) continue;
       const [uNodes, vNodes] = [kernels.i32(us), kernels.i32(vs)];
-      for (let n = NODES * c; n <= NODES * (c + 1); n++) {
+      for (let n = NODES * c; n < NODES * (c + 1); n++) {
         bent.back((column * NODES + n) * EACH + 0.5, y + 0.5, at);
         uNodes[n] = Math.floor(at.x * ux + at.y * uy + 0.5);
         vNodes[n] = Math.floor(at.x * vx + at.y * vy + 0.5);
@@ -91,8 +92,7 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
     const { width } = area;
     const around = placesAround(area);
     const { wide, column } = around;
-    const squares = wide - 3;
-    const nodes = NODES * squares;
+    const nodes = NODES * (wide - 3);
     const left = area.x - column * WIDE;
     const tables = new Uint16Array(nodes);
     const out = kernels.scratch('far-out', width * rows * 2 + COMPARED);
