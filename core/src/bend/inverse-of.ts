@@ -6,6 +6,10 @@ const CLOSE = 1e-4;
 const STEPS = 12;
 /** Steps by slopes that stay the same, before others are tried. */
 const CHORDS = 10;
+/** How far outside the half of a cell a point may lie, in parts of it. */
+const EDGE = 1e-9;
+/** Halves of cells through which the way to a point may lead, at most. */
+const WALK = 400;
 /** Half of the step in pixels over which slopes are taken. */
 const H = 0.25;
 
@@ -85,50 +89,85 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
       images.set([out.x, out.y], 2 * (r * wide + c));
     }
   }
-  const bins = binned(images, across, down);
+  let made: Bins | null = null;
+  const binsOf = (): Bins => {
+    made ??= binned(images, across, down);
+    return made;
+  };
   const [cellX, cellY] = [(width + 2 * extraX) / across, (height + 2 * extraY) / down];
   // Where nothing folds every point has one place, so that it may be sought beside the last one.
   const single = !anyFolded(images, across, down);
 
   const at = { x: 0, y: 0 };
   const image = { x: 0, y: 0 };
-  /** Finds the place in one half of a cell, by its weights, and then step by step; false where the point lies elsewhere. */
-  function inHalf(half: number, x: number, y: number): boolean {
+  // The half of a cell that was looked at last, and where the point lies in it.
+  const on: Half = { upper: true, c: 0, r: 0, qx: 0, qy: 0, sx: 0, sy: 0, det: 0, u: 0, v: 0 };
+  /** Weighs a point by the corners of one half of a cell. */
+  function weigh(half: number, x: number, y: number): void {
     const cell = half >> 1;
-    const r = Math.floor(cell / across);
-    const c = cell - r * across;
-    const upper = (half & 1) === 0;
-    const a = 2 * (r * wide + c);
-    const [p, q, s] = upper ? [a, a + 2, a + 2 * wide] : [a + 2 * wide + 2, a + 2 * wide, a + 2];
+    on.r = Math.floor(cell / across);
+    on.c = cell - on.r * across;
+    on.upper = (half & 1) === 0;
+    const a = 2 * (on.r * wide + on.c);
+    const p = on.upper ? a : a + 2 * wide + 2;
+    const q = on.upper ? a + 2 : a + 2 * wide;
+    const s = on.upper ? a + 2 * wide : a + 2;
     const px = images[p]!;
     const py = images[p + 1]!;
-    const qx = images[q]! - px;
-    const qy = images[q + 1]! - py;
-    const sx = images[s]! - px;
-    const sy = images[s + 1]! - py;
-    const det = qx * sy - sx * qy;
-    if (det === 0) return false;
-    const u = ((x - px) * sy - sx * (y - py)) / det;
-    const v = (qx * (y - py) - (x - px) * qy) / det;
-    if (u < -1e-9 || v < -1e-9 || u + v > 1 + 1e-9) return false;
+    on.qx = images[q]! - px;
+    on.qy = images[q + 1]! - py;
+    on.sx = images[s]! - px;
+    on.sy = images[s + 1]! - py;
+    on.det = on.qx * on.sy - on.sx * on.qy;
+    on.u = ((x - px) * on.sy - on.sx * (y - py)) / on.det;
+    on.v = (on.qx * (y - py) - (x - px) * on.qy) / on.det;
+  }
+  const inside = (): boolean => on.det !== 0 && on.u >= -EDGE && on.v >= -EDGE && on.u + on.v <= 1 + EDGE;
+
+  /** Finds the place in the half of a cell that was looked at last step by step. */
+  function polish(x: number, y: number): void {
+    const { upper, c, r, qx, qy, sx, sy, det, u, v } = on;
     // One way along the cell leads by q in the image, the other by s.
     const [wx, wy] = upper ? [cellX, cellY] : [-cellX, -cellY];
     at.x = placeX(upper ? c : c + 1) + u * wx;
     at.y = placeY(upper ? r : r + 1) + v * wy;
     const [fx, fy] = [at.x, at.y];
-    if (chord(x, y, { xx: (wx * sy) / det, xy: (-wx * sx) / det, yx: (-wy * qy) / det, yy: (wy * qx) / det }))
-      return true;
+    if (chord(x, y, (wx * sy) / det, (-wx * sx) / det, (-wy * qy) / det, (wy * qx) / det)) return;
     at.x = fx;
     at.y = fy;
     if (!seek(forth, x, y, at)) {
       at.x = fx;
       at.y = fy;
     }
-    return true;
   }
 
-  /** Steps by the slopes of the half itself: most places are found by a few of them. */
-  function chord(x: number, y: number, { xx, xy, yx, yy }: Linear): boolean {
+  /**
+   * Walks from half to half towards a point, always through the side beyond which it lies; false where the mesh ends before
+   * or the way is too long.
+   */
+  function walk(from: number, x: number, y: number): boolean {
+    let half = from;
+    for (let k = 0; k < WALK; k++) {
+      weigh(half, x, y);
+      if (inside()) {
+        last = half;
+        return true;
+      }
+      const { upper, c, r, u, v } = on;
+      const [way, to] = [upper ? -1 : 1, upper ? 1 : 0];
+      if (u < 0 && u <= v) {
+        if (c + way < 0 || c + way >= across) return false;
+        half = 2 * (r * across + c + way) + to;
+      } else if (v < 0) {
+        if (r + way < 0 || r + way >= down) return false;
+        half = 2 * ((r + way) * across + c) + to;
+      } else half = 2 * (r * across + c) + to;
+    }
+    return false;
+  }
+
+  /** Steps by the slopes of the half itself, from the image to the sheet: most places are found by a few of them. */
+  function chord(x: number, y: number, xx: number, xy: number, yx: number, yy: number): boolean {
     let before = Infinity;
     for (let k = 0; k < CHORDS; k++) {
       forth(at.x, at.y, image);
@@ -143,14 +182,16 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
     return false;
   }
 
-  let last = -1;
+  let last = 0;
   function found(x: number, y: number): boolean {
-    if (single && last >= 0 && inHalf(last, x, y)) return true;
+    if (single && walk(last, x, y)) return true;
+    const bins = binsOf();
     const bx = Math.floor((x - bins.left) / bins.size);
     const by = Math.floor((y - bins.top) / bins.size);
     if (bx < 0 || by < 0 || bx >= bins.across || by >= bins.down) return false;
     for (const half of bins.lists[by * bins.across + bx]!) {
-      if (!inHalf(half, x, y)) continue;
+      weigh(half, x, y);
+      if (!inside()) continue;
       last = half;
       return true;
     }
@@ -159,6 +200,7 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
 
   return (x, y, to) => {
     if (found(x, y)) {
+      polish(x, y);
       to.x = at.x;
       to.y = at.y;
       return;
@@ -170,12 +212,18 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
   };
 }
 
-/** A linear map of steps in the image to steps on the sheet. */
-interface Linear {
-  readonly xx: number;
-  readonly xy: number;
-  readonly yx: number;
-  readonly yy: number;
+/** One half of a cell, and how a point lies in it: by the weights u and v of the corners q and s beside p. */
+interface Half {
+  upper: boolean;
+  c: number;
+  r: number;
+  qx: number;
+  qy: number;
+  sx: number;
+  sy: number;
+  det: number;
+  u: number;
+  v: number;
 }
 
 /** Whether any half of a cell is turned over. */

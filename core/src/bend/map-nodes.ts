@@ -2,7 +2,7 @@ import type { PointMap } from './kind.ts';
 import { tileCache } from './tile-cache.ts';
 
 /** Nodes to a side of the squares in which they are kept. */
-const SIDE = 8;
+const SIDE = 4;
 const KEPT_BYTES = 32e6;
 
 /** Reads x and y of places at nodes, from column c and row r on, into a box of `columns` by `rows` of them. */

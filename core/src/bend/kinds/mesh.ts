@@ -19,14 +19,14 @@ const trimmed = ({ width, height, bleed, ppi }: BendSheet): TrimmedSheet => ({
   height: ((height - 2 * bleed) / ppi) * 25.4,
 });
 
-/** Weights of four handles in a row at t between the second and the third (Catmull and Rom 1974). */
-function weightsAt(t: number, out: Float64Array): void {
-  const [t2, t3] = [t * t, t * t * t];
-  out[0] = (-t3 + 2 * t2 - t) / 2;
-  out[1] = (3 * t3 - 5 * t2 + 2) / 2;
-  out[2] = (-3 * t3 + 4 * t2 + t) / 2;
-  out[3] = (t3 - t2) / 2;
-}
+/**
+ * Weights of four handles in a row at t between the second and the third (Catmull and Rom 1974). Numbers by themselves: a
+ * mesh is asked for many points, and a list of weights takes longer to write than they take to work out.
+ */
+const first = (t: number): number => ((2 - t) * t - 1) * t * 0.5;
+const second = (t: number): number => ((3 * t - 5) * t * t + 2) * 0.5;
+const third = (t: number): number => ((4 - 3 * t) * t + 1) * t * 0.5;
+const fourth = (t: number): number => (t - 1) * t * t * 0.5;
 
 /** How far handles are moved, in pixels, row by row, with one more on every side that goes on evenly. */
 function ringed(columns: number, rows: number, moved: (c: number, r: number) => number): Float64Array {
@@ -59,7 +59,6 @@ function meshMap(
     });
   const [movesX, movesY] = [by(0), by(1)];
   const wide = columns + 3;
-  const [wx, wy] = [new Float64Array(4), new Float64Array(4)];
   const { bleed } = sheet;
   const [w, h] = [sheet.width - 2 * bleed, sheet.height - 2 * bleed];
   return (x, y, out) => {
@@ -67,13 +66,13 @@ function meshMap(
     const u = Math.min(1, Math.max(0, (x - bleed) / w)) * columns;
     const v = Math.min(1, Math.max(0, (y - bleed) / h)) * rows;
     const [c, r] = [Math.min(columns - 1, Math.floor(u)), Math.min(rows - 1, Math.floor(v))];
-    weightsAt(u - c, wx);
-    weightsAt(v - r, wy);
+    const [s, t] = [u - c, v - r];
+    const [a, b, d, e] = [first(s), second(s), third(s), fourth(s)];
     let [dx, dy] = [0, 0];
-    const [a, b, d, e] = [wx[0]!, wx[1]!, wx[2]!, wx[3]!];
     for (let k = 0, at = r * wide + c; k < 4; k++, at += wide) {
-      dx += wy[k]! * (a * movesX[at]! + b * movesX[at + 1]! + d * movesX[at + 2]! + e * movesX[at + 3]!);
-      dy += wy[k]! * (a * movesY[at]! + b * movesY[at + 1]! + d * movesY[at + 2]! + e * movesY[at + 3]!);
+      const down = k === 0 ? first(t) : k === 1 ? second(t) : k === 2 ? third(t) : fourth(t);
+      dx += down * (a * movesX[at]! + b * movesX[at + 1]! + d * movesX[at + 2]! + e * movesX[at + 3]!);
+      dy += down * (a * movesY[at]! + b * movesY[at + 1]! + d * movesY[at + 2]! + e * movesY[at + 3]!);
     }
     out.x = x + dx;
     out.y = y + dy;
