@@ -137,6 +137,16 @@ export function placeCurves(
   };
 }
 
+/** Whether all places of a square are where they were before they were bent. */
+export function leftAlone({ each, places }: PlaceCurves, tx: number, ty: number): boolean {
+  const wide = nodesAcross(each);
+  for (let k = 0; k < wide * wide; k++) {
+    const [x, y] = [tx * TILE + ((k % wide) - 1) * each + 0.5, ty * TILE + (Math.floor(k / wide) - 1) * each + 0.5];
+    if (places[2 * k] !== x || places[2 * k + 1] !== y) return false;
+  }
+  return true;
+}
+
 /** The nodes of a square on its cubics. */
 export function nodesOnCurves({ each, step, places }: PlaceCurves): PlaceTile {
   const wide = nodesAcross(each);

@@ -1,5 +1,6 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import type { Area, LightRows } from '../raster/area.ts';
+import type { Plate } from '../raster/plate.ts';
 import type { PictureSource } from '../raster/source.ts';
 import type { SharedMakes } from './shared-makes.ts';
 import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
@@ -20,6 +21,8 @@ export interface PrintCaches {
   cover(key: string, area: Area, make: () => Cover): Cover;
   /** Maps of textures and finishes. */
   surface(key: string, area: Area, make: () => SurfaceMap): SurfaceMap;
+  /** Plates of areas that bends leave alone: they stay while a bend is dragged. */
+  unmoved(key: string, area: Area, make: () => Plate): Plate;
   /** What this thread shares with others; left out where it is alone. */
   readonly shared?: SharedMakes;
 }
@@ -39,4 +42,5 @@ export const NO_CACHES: PrintCaches = {
   mask: (_, make) => make(),
   cover: (_key, _area, make) => make(),
   surface: (_key, _area, make) => make(),
+  unmoved: (_key, _area, make) => make(),
 };

@@ -3,13 +3,13 @@ import type { Fill, Job, Pass } from '../document/types.ts';
 import { type FeedPart, isCoverage } from '../picture/feed-params.ts';
 import { liftedLight } from '../picture/lifted-light.ts';
 import type { Area, LightRows } from '../raster/area.ts';
-import { type Planned, planned } from '../raster/planned.ts';
+import { keyOf, type Planned, planned } from '../raster/planned.ts';
 import type { Plate } from '../raster/plate.ts';
 import { lastReads } from '../raster/shared-reads.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import { type RepeatRegion, repeatPlane } from '../repeat/region.ts';
 import { planScreen } from '../screen/compile-screen.ts';
-import { type Plater, takesColours, type ToneInput } from '../screen/compiled.ts';
+import { type CompiledScreen, type Plater, takesColours, type ToneInput } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { isWorn, wornPlate } from '../wear/worn-plate.ts';
@@ -161,25 +161,34 @@ export function planFill(
   within: ToneInput['within'] = null,
 ): PassPlan {
   const { draft = false, piecemeal = false, repeat = null } = how;
+  const { caches = NO_CACHES } = env;
   const chain = planChain(env, job, pass, fill, { ...how, finished: true });
   const { light, tones: plan, screen, bends } = chain;
   const { width, height } = repeat ? repeatPlane(repeat) : sheetPixels(job.sheet);
 
-  let made: { readonly input: ToneInput; readonly plater: Plater } | null = null;
-  function ready(): NonNullable<typeof made> {
+  type Made = { readonly input: ToneInput; readonly plater: Plater; readonly compiled: CompiledScreen };
+  let made: Made | null = null;
+  function ready(): Made {
     if (made) return made;
     const compiled = bentScreen(env, screen, draft, { bends, repeat });
     const input = { ...plan.input(compiled, piecemeal), within };
-    made = { input, plater: compiled.plater(input) };
+    made = { input, plater: compiled.plater(input), compiled };
     return made;
   }
+  // Without the bends, for areas that they leave alone.
+  const unmovedKey = keyOf('unmoved', { sheet: { width, height }, draft, piecemeal }, [plan, screen]);
+  let unmovedAs: { readonly how: string; readonly key: string } | null = null;
+  function plateOver(area: Area): Plate {
+    const { plater, compiled } = ready();
+    // What happens at the edges of a stencil is not in the key, and of a repeat nothing is left alone.
+    const how = within || repeat || !compiled.unmoved ? null : compiled.unmoved(area);
+    if (how === null) return plater.plate(area);
+    // One string for all areas: a new one is hashed anew each time.
+    unmovedAs = unmovedAs?.how === how ? unmovedAs : { how, key: `${how} ${unmovedKey}` };
+    return caches.unmoved(unmovedAs.key, area, () => plater.plate(area));
+  }
   const plateInputs = { sheet: { width, height }, bends: bends?.lattice ?? null, ...(repeat ? { repeat } : {}) };
-  const whole: Planned<Plate> = planned(
-    'plate',
-    plateInputs,
-    [plan, screen],
-    () => (area) => ready().plater.plate(area),
-  );
+  const whole: Planned<Plate> = planned('plate', plateInputs, [plan, screen], () => plateOver);
   // Of a palette or artwork no value is bare stock: its wear is part of its stencil.
   const own = takesColours(screen.prints) ? whole : planWorn(job, fill, whole);
   /** A plate that is read twice, for its pass and for the base under it, is made once. */

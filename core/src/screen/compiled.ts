@@ -106,6 +106,11 @@ export interface CompiledScreen {
   readonly repeats?: LatticeVectors | undefined;
   /** The same screen with its lattice bent; left out by screens that have none. */
   bent?(how: BentLattice): CompiledScreen;
+  /**
+   * Of a bent screen: a name for how an area is printed that its bends leave alone, equal for all bends that do; null for
+   * an area that they move.
+   */
+  unmoved?(area: Area): string | null;
   /** Makes plates of tones by this screen. */
   plater(input: ToneInput): Plater;
 }

@@ -72,6 +72,9 @@ const WHOLE_BYTES = 400e6;
 /** Plans of twelve passes, as first pictures and settled, and of the states that a hand goes through. */
 const PLANS = 48;
 
+/** Names the place of an area. */
+const placeOf = ({ x, y, width, height }: Area): string => `${x} ${y} ${width} ${height}`;
+
 /** Prints passes over blocks of the sheet and caches what leaves each station. One for each worker. */
 export class SheetEngine {
   readonly kernels = createKernels();
@@ -111,13 +114,9 @@ export class SheetEngine {
     mask: (key, make) => remember(this.masks, key, make),
     cover: (key, area, make) => this.cover(key, area, make),
     surface: (key, area, make) =>
-      remember(
-        this.surfaces,
-        `${this.names.of(key)} ${area.x} ${area.y} ${area.width} ${area.height} ${area.step}`,
-        () => ({
-          map: make(),
-        }),
-      ).map,
+      remember(this.surfaces, `${this.names.of(key)} ${placeOf(area)} ${area.step}`, () => ({ map: make() })).map,
+    unmoved: (key, area, make) =>
+      remember(this.plates, `unmoved ${this.names.of(key)} ${placeOf(area)} ${area.step}`, make),
   };
 
   addPicture({ hash, width, height, channels, buffer, copyOf }: PictureBuffer): void {
@@ -161,14 +160,14 @@ export class SheetEngine {
   }
 
   private light(key: string, area: Area, make: () => LightRows): LightRows {
-    const at = `${this.names.of(key)} ${area.x} ${area.y} ${area.width} ${area.height}`;
+    const at = `${this.names.of(key)} ${placeOf(area)}`;
     const whole = this.lights.get(`${at} 1`);
     if (whole && area.step === 1) return whole;
     return remember(this.lights, `${at} ${area.step}`, () => (whole ? everyLightRow(whole, area) : make()));
   }
 
   private cover(key: string, area: Area, make: () => Cover): Cover {
-    const at = `${this.names.of(key)} ${area.x} ${area.y} ${area.width} ${area.height}`;
+    const at = `${this.names.of(key)} ${placeOf(area)}`;
     const whole = this.covers.get(`${at} 1`);
     if (whole) return everyCoverRow(whole.cover, area);
     return remember(this.covers, `${at} ${area.step}`, () => ({ cover: make() })).cover;

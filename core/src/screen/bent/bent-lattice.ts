@@ -1,4 +1,5 @@
 import type { BentLattice } from '../../bend/bends.ts';
+import { leftAlone } from '../../bend/place-curves.ts';
 import { eachSquare } from '../../bend/places-over.ts';
 import type { Kernels, Scratch } from '../../kernel/kernels.ts';
 import { byteCache, remember } from '../../memory/cache.ts';
@@ -6,10 +7,11 @@ import { type Area, rowsOf } from '../../raster/area.ts';
 import type { CellMap, CompiledScreen, Plater } from '../compiled.ts';
 import { COMPARED, compareScratch } from '../field/field-screener.ts';
 import type { HeightMap } from '../periodic/compile-tile.ts';
-import { latticePositions } from '../periodic/positions.ts';
+import { type LatticePositions, latticePositions } from '../periodic/positions.ts';
 import { actualBasis, type Basis, type Supercell } from '../periodic/supercell.ts';
-import { tooManyCells } from './bent-nodes.ts';
+import { bentNodes, tooManyCells } from './bent-nodes.ts';
 import { type CellTable, cellTable, tableBits } from './cell-table.ts';
+import { type FarPlaces, farPlaces, farUnmoved } from './far-places.ts';
 import { FAR_APART, farRows } from './far-rows.ts';
 import { kernelNodes } from './kernel-nodes.ts';
 import { cellStates, keptShape, type SingleDot, STATES, type StatesReader, stretchOf } from './own-shapes.ts';
@@ -126,20 +128,21 @@ function growingBlock(kernels: Kernels) {
 interface ReaderAsked {
   readonly asked: LatticeAsked;
   readonly bent: BentLattice;
+  readonly places: FarPlaces;
   readonly tables: Tables;
   readonly states: StatesReader | null;
   readonly spread: number;
 }
 
 /** Reads thresholds of a bent lattice over areas. */
-function thresholdReader(kernels: Kernels, { asked, bent, tables, states, spread }: ReaderAsked) {
+function thresholdReader(kernels: Kernels, { asked, bent, places, tables, states, spread }: ReaderAsked) {
   const slots = tableSlots(kernels, tables);
   slots.slotOf(0);
   const { ubits, vbits } = tables.bits;
   const positions = latticePositions(asked.cell);
   const nodes = kernelNodes(kernels, bent.grid, positions);
   const far = asked.draft
-    ? farRows(kernels, { bent, positions, slots, stretched: states !== null, ubits, vbits, spread })
+    ? farRows(kernels, { bent, places, positions, slots, stretched: states !== null, ubits, vbits, spread })
     : null;
   const own = new Uint8Array(STATE_ROOM);
 
@@ -184,6 +187,19 @@ function thresholdReader(kernels: Kernels, { asked, bent, tables, states, spread
   return { read, release: slots.release };
 }
 
+/** Says of squares whether bends leave them as they were, with the dots of the lattice itself. */
+function unmovedSquares(bent: BentLattice, positions: LatticePositions, states: StatesReader | null) {
+  const nodes = bentNodes(bent.grid, positions);
+  const room = new Uint8Array(STATE_ROOM);
+  return (tx: number, ty: number): boolean => {
+    const curves = bent.grid.curves(tx, ty);
+    if (!curves || !leftAlone(curves, tx, ty)) return false;
+    if (!states) return true;
+    const { box } = nodes(tx, ty);
+    return !tooManyCells(box) && !states(box, () => 0, room);
+  };
+}
+
 /** A periodic screen bent: its cell is read wherever the bends say that a pixel was. */
 export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellMap | null): CompiledScreen {
   const { cell, single, relevel } = asked;
@@ -193,13 +209,27 @@ export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellM
   const { ubits, vbits } = tables.bits;
   // Cells that lie alike on the pixels have only so many levels: they are set apart by one of them.
   const spread = relevel ? Math.min(8192, Math.floor(65535 / Math.max(1, pixelsOf(basis)))) : 0;
+  const places = farPlaces(bent.back);
+  const unmovedSquare = unmovedSquares(bent, latticePositions(cell), states);
   return {
     cells,
     tile: null,
     thresholds: null,
     bytes: 2 << (ubits + vbits),
+    unmoved(area) {
+      const name = states ? 'dots of their own' : 'dots of the lattice';
+      if (asked.draft && area.step >= FAR_APART) {
+        const known = !states || bent.keeping === bent.back;
+        return known && farUnmoved(places(area)) ? name : null;
+      }
+      let all = true;
+      eachSquare(area, ({ tx, ty }) => {
+        all &&= unmovedSquare(tx, ty);
+      });
+      return all ? name : null;
+    },
     plater({ kernels, tones }): Plater {
-      const reader = thresholdReader(kernels, { asked, bent, tables, states, spread });
+      const reader = thresholdReader(kernels, { asked, bent, places, tables, states, spread });
       const own = growingBlock(kernels);
       const readTones = (area: Area): Scratch => {
         const block = own.of(area.width * rowsOf(area) * 2 + COMPARED);

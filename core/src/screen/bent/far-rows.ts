@@ -1,31 +1,21 @@
 import type { BentLattice } from '../../bend/bends.ts';
-import { mapNodes } from '../../bend/map-nodes.ts';
-import { curvesHold } from '../../bend/place-curves.ts';
-import { tileCache } from '../../bend/tile-cache.ts';
 import type { Kernels, Scratch } from '../../kernel/kernels.ts';
 import { type Area, rowsOf } from '../../raster/area.ts';
 import { COMPARED } from '../field/field-screener.ts';
 import type { LatticePositions } from '../periodic/positions.ts';
 import { latticeScale } from './bent-nodes.ts';
-import { type Around, type FarTables, farTables } from './far-tables.ts';
+import { type Around, type FarPlaces, WIDE } from './far-places.ts';
+import { type FarTables, farTables } from './far-tables.ts';
 
 /** Rows that lie so many pixels apart are read one by one: squares of 64 pixels would be made for two or three rows each. */
 export const FAR_APART = 4;
 
-/** Pixels between the places that cubics go through; the kernel `bentNodesInRow` has the same. */
-const WIDE = 128;
 /** Pixels between the nodes of a row, from which the kernel `bentRow` reads. */
 const EACH = 32;
 const NODES = WIDE / EACH;
-/** How far from its place a cubic may be where it is tried, in pixels. */
-const ROUGHLY = 0.5;
-/** Squares of WIDE pixels to a side of those of which it is kept at a time whether the bend is smooth in them. */
-const SIDE = 8;
-const KEPT_BYTES = 4e6;
-const [UNKNOWN, SMOOTH, STEEP] = [0, 1, 2];
-
 export interface FarRowsAsked {
   readonly bent: Pick<BentLattice, 'back' | 'keeping'>;
+  readonly places: FarPlaces;
   readonly positions: LatticePositions;
   readonly slots: FarTables;
   /** Whether dots keep their own shape, each stretch with a table of its own. */
@@ -42,36 +32,10 @@ export interface FarRowsAsked {
  * left in kernel memory until others are read.
  */
 export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => Scratch {
-  const { bent, positions, slots, stretched, ubits, vbits, spread } = asked;
+  const { bent, places, positions, slots, stretched, ubits, vbits, spread } = asked;
   const { ux, uy, vx, vy } = latticeScale(positions);
   const at = { x: 0, y: 0 };
-  const readPlaces = mapNodes(bent.back, WIDE);
-  const known = tileCache<Uint8Array>(KEPT_BYTES, () => 2 * SIDE * SIDE);
-  const unknown = () => new Uint8Array(SIDE * SIDE);
   const writeTables = farTables({ back: bent.back, keeping: stretched ? bent.keeping : null }, slots);
-
-  function placesAround({ x, y, width, height }: Area): Around {
-    const [column, row] = [Math.floor(x / WIDE), Math.floor(y / WIDE)];
-    // One square more than the area has: where the last node lies depends on the square that begins there.
-    const wide = Math.ceil((x + width) / WIDE) - column + 4;
-    const rows = Math.ceil((y + height) / WIDE) - row + 3;
-    const places = new Float64Array(2 * wide * rows);
-    readPlaces(column - 1, row - 1, wide, rows, places);
-    return {
-      ...{ each: WIDE, column, row, wide, places },
-      smooth(sx, sy) {
-        const [gx, gy] = [Math.floor(sx / SIDE), Math.floor(sy / SIDE)];
-        const own = known(gx, gy, unknown);
-        const k = (sy - gy * SIDE) * SIDE + sx - gx * SIDE;
-        if (own[k] === UNKNOWN) {
-          const first = 2 * ((sy - row) * wide + sx - column);
-          const holds = curvesHold(bent.back, { places, first, wide }, WIDE, sx, sy, ROUGHLY);
-          own[k] = holds ? SMOOTH : STEEP;
-        }
-        return own[k] === SMOOTH;
-      },
-    };
-  }
 
   /** Works out the nodes of one row that lie in squares in which the bend is not smooth. */
   function writeSteep(around: Around, y: number, us: Scratch, vs: Scratch): void {
@@ -90,7 +54,7 @@ export function farRows(kernels: Kernels, asked: FarRowsAsked): (area: Area) => 
   return (area) => {
     const rows = rowsOf(area);
     const { width } = area;
-    const around = placesAround(area);
+    const around = places(area);
     const { wide, column } = around;
     const nodes = NODES * (wide - 3);
     const left = area.x - column * WIDE;

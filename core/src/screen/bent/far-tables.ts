@@ -1,6 +1,7 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import { cubicSlopes, type CubicWeights, cubicWeights } from '../../bend/cubic.ts';
 import { tileCache } from '../../bend/tile-cache.ts';
+import type { Around } from './far-places.ts';
 import { stateOfTensor, tensorAt, tensorOf, type Tensor } from './own-shapes.ts';
 
 /** The tables of dots by state, in kernel memory. */
@@ -15,17 +16,6 @@ const SQUARE = 64;
 const SIDE = 8;
 const KEPT_BYTES = 4e6;
 const UNKNOWN = -1;
-
-/** Places around an area, every so many pixels, in rows of `wide`; the first lies one before the column and the row given. */
-export interface Around {
-  readonly each: number;
-  readonly column: number;
-  readonly row: number;
-  readonly wide: number;
-  readonly places: Float64Array;
-  /** Whether cubics through the places lead through the square in a column and a row of them. */
-  smooth(column: number, row: number): boolean;
-}
 
 /** Weights of four places in a row for the middle of the first and of the second half between them, and of their slopes. */
 const HALVES = [0.25, 0.75].map((t) => ({ at: cubicWeights(t), slopes: cubicSlopes(t) }));
