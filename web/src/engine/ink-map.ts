@@ -1,9 +1,11 @@
 import {
   atResolution,
   blendCovered,
+  countCache,
   coverPlanner,
   MM_PER_INCH,
   passOf,
+  lightKey,
   planPass,
   printingFills,
   sheetSize,
@@ -15,6 +17,8 @@ import {
   type PictureSource,
   printingPasses,
   printsOf,
+  remember,
+  takesPrint,
   toneTable8,
   fillOf,
 } from '@chromatype/core';
@@ -41,12 +45,24 @@ interface Tones {
   readonly height: number;
 }
 
+/** Tones of fills of which most stay when one setting of a job is changed. */
+const kept = countCache<Tones>(24);
+
 /** Tones of one fill over the whole sheet, `width` pixels wide, wherever its stencil lets it print. */
 function fillTones(engine: SheetEngine, job: Job, pass: Pass, reducedOf: ReducedOf, width: number): Tones {
   const fill = fillOf(pass);
-  const { bytes, height } = feedBytes(engine, job, pass, reducedOf(pass), width);
-  const table = limitTones(toneTable8(meantTone(fill)), fill.screen.smallest, fill.screen.solidFrom);
-  return { tones: Uint16Array.from(bytes, (grey) => table[grey]!), height };
+  const tone = meantTone(fill);
+  const { smallest, solidFrom } = fill.screen;
+  const reduced = reducedOf(pass);
+  const make = (): Tones => {
+    const { bytes, height } = feedBytes(engine, job, pass, reduced, width);
+    const table = limitTones(toneTable8(tone), smallest, solidFrom);
+    return { tones: Uint16Array.from(bytes, (grey) => table[grey]!), height };
+  };
+  // The print so far is made of everything below, and is not asked for by a key.
+  if (takesPrint(fill) || !reduced) return make();
+  const { width: across, height: down } = reduced;
+  return remember(kept, JSON.stringify([lightKey(job, pass), tone, smallest, solidFrom, across, down, width]), make);
 }
 
 /** Tones of a pass over the whole sheet, its fills laid over each other. */
