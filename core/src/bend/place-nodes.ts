@@ -6,6 +6,7 @@ import { type PlaceTile, TILE } from './place-tile.ts';
  * way. Of a curve 94 % of the greatest distance is seen there.
  */
 const TRIED = [0.382, 0.618] as const;
+
 /** Whether straight lines between nodes lie close to the places there: by what they are off across and down together. */
 function closeTo(map: PointMap, { step, xs, ys }: PlaceTile, x0: number, y0: number, most: number): boolean {
   const wide = TILE / step + 1;

@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb, LUMINANCE_WEIGHTS } from '../../src/index.ts';
-import { cosine, exponential, logarithm, power, sine } from '../../src/math/exact.ts';
+import { cosine, exponential, logarithm, power, sine, turnBy } from '../../src/math/exact.ts';
 import { random } from '../random.ts';
 
 describe('elementary functions of exact operations, beside the engine at hand', () => {
@@ -15,6 +15,17 @@ describe('elementary functions of exact operations, beside the engine at hand', 
     expect(worst(sine, Math.sin, (u) => (u - 0.5) * 400)).toBeLessThan(1e-12);
     expect(worst(cosine, Math.cos, (u) => (u - 0.5) * 400)).toBeLessThan(1e-12);
     expect([sine(0), cosine(0)]).toEqual([0, 1]);
+  });
+
+  test('both at once', () => {
+    const turn = { cos: 0, sin: 0 };
+    const of = (part: 'cos' | 'sin') => (angle: number) => {
+      turnBy(angle, turn);
+      return turn[part];
+    };
+    expect(worst(of('sin'), Math.sin, (u) => (u - 0.5) * 400)).toBeLessThan(1e-12);
+    expect(worst(of('cos'), Math.cos, (u) => (u - 0.5) * 400)).toBeLessThan(1e-12);
+    expect([of('sin')(0), of('cos')(0)]).toEqual([0, 1]);
   });
 
   test('logarithm, exponential and power', () => {

@@ -48,7 +48,7 @@ interface Square {
 
 const square = fc.record({
   seed: fc.integer({ min: 1, max: 1e9 }),
-  shift: fc.integer({ min: 0, max: 4 }),
+  shift: fc.integer({ min: 0, max: 5 }),
   x: fc.integer({ min: 0, max: 40 }),
   y: fc.integer({ min: 0, max: 30 }),
   count: fc.integer({ min: 1, max: 24 }),
