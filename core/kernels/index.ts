@@ -6,6 +6,7 @@ export { bellRows, resampleAcross, resampleDown, sampleAlong } from './resample'
 export { cellSums, cellSpread } from './cells';
 export * from './artwork';
 export * from './bend';
+export * from './bend-curves';
 export { addPixels, composeExact, composeMean, layCodes, addMapped } from './compose';
 export * from './columns';
 export * from './diffusion';

@@ -16,6 +16,7 @@ import {
   plainStock,
 } from '@chromatype/core';
 import { latestOnly } from '../src/engine/latest.ts';
+import { mostInk } from '../src/engine/ink-map.ts';
 import { pictureSample } from '../src/engine/picture-samples.ts';
 import { reducePicture } from '../src/engine/reduce-picture.ts';
 import { rampSample, screenSample } from '../src/engine/samples.ts';
@@ -224,6 +225,21 @@ describe('samples', () => {
     expect([sample.width, sample.height]).toEqual([120, 80]);
     expect(counts.reduce((a, b) => a + b)).toBe(9600);
   });
+});
+
+test('the most ink on any spot follows a tone and a picture, and is the same as before when they are as they were', () => {
+  const made = engine();
+  const source = memorySource(SIDE, SIDE, 4, bytes);
+  const dark = {
+    ...job(),
+    passes: job().passes.map((pass) => withFill(pass, { tone: { ...fillOf(pass).tone, middle: 0.3 } })),
+  };
+  const [before, darker] = [mostInk(made, job(), () => source), mostInk(made, dark, () => source)];
+  expect(darker).not.toBe(before);
+  const grey = memorySource(SIDE, SIDE, 4, new Uint8Array(SIDE * SIDE * 4).fill(200));
+  const other = { ...job(), pictures: [filePicture({ id: 'p', name: 'p', hash: 'g', width: SIDE, height: SIDE })] };
+  expect(mostInk(made, other, () => grey)).toBeLessThan(before);
+  expect([mostInk(made, job(), () => source), mostInk(made, dark, () => source)]).toEqual([before, darker]);
 });
 
 test('of many requests the first and the newest are worked on', async () => {

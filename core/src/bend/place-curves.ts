@@ -2,7 +2,7 @@ import { type CubicWeights, cubicWeights } from './cubic.ts';
 import type { PointMap } from './kind.ts';
 import { mapNodes } from './map-nodes.ts';
 import { type PlaceCurves, type PlaceTile, TILE } from './place-tile.ts';
-import { tileCache } from './tile-cache.ts';
+import { tileNumbers } from './tile-cache.ts';
 
 /** How exact the places of a square are to be, in pixels: the cubics where they are tried, and straight lines along them. */
 export interface Exactness {
@@ -98,11 +98,9 @@ function allHold(map: PointMap, places: Float64Array, each: number, tx: number, 
   return true;
 }
 
-/** Squares to a side of those of which it is kept at a time what they are. */
-const SIDE = 8;
 const KEPT_BYTES = 4e6;
-/** A square that has not been looked at yet, and one that lies on no cubics. */
-const [UNKNOWN, NONE] = [-1, 0];
+/** A square that lies on no cubics. */
+const NONE = 0;
 
 /**
  * Reads the cubics of squares from nodes `each` pixels apart, a power of two; null for a square in which the map is not
@@ -117,23 +115,26 @@ export function placeCurves(
   const wide = nodesAcross(each);
   const places = new Float64Array(2 * wide * wide);
   const made = STEPS.map((step) => ({ each, step, places }));
-  const kept = tileCache<Int8Array>(KEPT_BYTES, () => 2 * SIDE * SIDE);
-  const unknown = () => new Int8Array(SIDE * SIDE).fill(UNKNOWN);
-  const load = (tx: number, ty: number) => read((tx * TILE) / each - 1, (ty * TILE) / each - 1, wide, wide, places);
+  const kept = tileNumbers(KEPT_BYTES);
+  // Whether the places of the square that is asked for have been read.
+  let loaded = false;
+  function load(tx: number, ty: number): void {
+    if (!loaded) read((tx * TILE) / each - 1, (ty * TILE) / each - 1, wide, wide, places);
+    loaded = true;
+  }
   /** The place of a square's step in the list of them, counted from 1, or NONE. */
   function judge(tx: number, ty: number): number {
+    load(tx, ty);
     if (!allHold(map, places, each, tx, ty, cubics)) return NONE;
     const bulge = bulgeOf(places, wide);
     return STEPS.findIndex((s) => s <= each && bulge * (s / each) * (s / each) <= lines) + 1;
   }
   return (tx, ty) => {
-    const [sx, sy] = [Math.floor(tx / SIDE), Math.floor(ty / SIDE)];
-    const known = kept(sx, sy, unknown);
-    const k = (ty - sy * SIDE) * SIDE + tx - sx * SIDE;
-    if (known[k] === NONE) return null;
+    loaded = false;
+    const step = kept(tx, ty, judge);
+    if (step === NONE) return null;
     load(tx, ty);
-    if (known[k] === UNKNOWN) known[k] = judge(tx, ty);
-    return known[k] === NONE ? null : made[known[k]! - 1]!;
+    return made[step - 1]!;
   };
 }
 

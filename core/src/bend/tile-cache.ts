@@ -22,3 +22,22 @@ export function tileCache<T>(
     return made;
   };
 }
+
+/** Tiles to a side of those whose numbers are kept together. */
+const SIDE = 8;
+const UNKNOWN = -1;
+
+/** Keeps a whole number from 0 to 32767 for each tile by its column and row, up to so many bytes. */
+export function tileNumbers(
+  mostBytes: number,
+): (tx: number, ty: number, make: (tx: number, ty: number) => number) => number {
+  const kept = tileCache<Int16Array>(mostBytes, ({ byteLength }) => byteLength + 100);
+  const unknown = () => new Int16Array(SIDE * SIDE).fill(UNKNOWN);
+  return (tx, ty, make) => {
+    const [sx, sy] = [Math.floor(tx / SIDE), Math.floor(ty / SIDE)];
+    const own = kept(sx, sy, unknown);
+    const k = (ty - sy * SIDE) * SIDE + tx - sx * SIDE;
+    if (own[k] === UNKNOWN) own[k] = make(tx, ty);
+    return own[k]!;
+  };
+}

@@ -72,7 +72,7 @@ function seriesOf(first: number): readonly number[] {
   return all;
 }
 
-/** Writes the cosine and the sine of an angle in radians, |angle| below 1e6: quicker than to ask for them one by one. */
+/** Writes the cosine and the sine of an angle in radians, |angle| below 1e6, from one reduction to a quarter turn. */
 export function turnBy(angle: number, out: Turn): void {
   const turns = Math.round(angle / (HALF_PI_HIGH + HALF_PI_LOW));
   const r = angle - turns * HALF_PI_HIGH - turns * HALF_PI_LOW;

@@ -19,10 +19,7 @@ const trimmed = ({ width, height, bleed, ppi }: BendSheet): TrimmedSheet => ({
   height: ((height - 2 * bleed) / ppi) * 25.4,
 });
 
-/**
- * Weights of four handles in a row at t between the second and the third (Catmull and Rom 1974). Numbers by themselves: a
- * mesh is asked for many points, and a list of weights takes longer to write than they take to work out.
- */
+/** Weights of four handles in a row at t between the second and the third (Catmull and Rom 1974). */
 const first = (t: number): number => ((2 - t) * t - 1) * t * 0.5;
 const second = (t: number): number => ((3 * t - 5) * t * t + 2) * 0.5;
 const third = (t: number): number => ((4 - 3 * t) * t + 1) * t * 0.5;

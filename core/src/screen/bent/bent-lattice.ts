@@ -35,7 +35,7 @@ const DRAFT_FINE = 2;
 /** The same where each stretch has a table of its own. */
 const STATE_FINE = 4;
 
-/** The middle of a dot of no size at all: a square with fewer entries than this has no dots. */
+/** The tables of a lattice, one for each stretch of its cells. */
 interface Tables {
   readonly bits: Pick<CellTable, 'ubits' | 'vbits'>;
   of(state: number): Uint16Array;

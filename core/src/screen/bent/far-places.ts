@@ -1,17 +1,15 @@
 import type { PointMap } from '../../bend/kind.ts';
 import { mapNodes } from '../../bend/map-nodes.ts';
 import { curvesHold } from '../../bend/place-curves.ts';
-import { tileCache } from '../../bend/tile-cache.ts';
+import { tileNumbers } from '../../bend/tile-cache.ts';
 import type { Area } from '../../raster/area.ts';
 
 /** Pixels between the places that cubics go through in a first look; the kernel `bentNodesInRow` has the same. */
 export const WIDE = 128;
 /** How far from its place a cubic may be where it is tried, in pixels. */
 const ROUGHLY = 0.5;
-/** Squares of WIDE pixels to a side of those of which it is kept at a time whether the bend is smooth in them. */
-const SIDE = 8;
 const KEPT_BYTES = 4e6;
-const [UNKNOWN, SMOOTH, STEEP] = [0, 1, 2];
+const [STEEP, SMOOTH] = [0, 1];
 
 /** Places around an area, every so many pixels, in rows of `wide`; the first lies one before the column and the row given. */
 export interface Around {
@@ -30,8 +28,7 @@ export type FarPlaces = (area: Area) => Around;
 /** Places that a bend gives at every WIDE-th pixel, for a first look. */
 export function farPlaces(back: PointMap): FarPlaces {
   const readPlaces = mapNodes(back, WIDE);
-  const known = tileCache<Uint8Array>(KEPT_BYTES, () => 2 * SIDE * SIDE);
-  const unknown = () => new Uint8Array(SIDE * SIDE);
+  const known = tileNumbers(KEPT_BYTES);
   return ({ x, y, width, height }) => {
     const [column, row] = [Math.floor(x / WIDE), Math.floor(y / WIDE)];
     // One square more than the area has: where the last node lies depends on the square that begins there.
@@ -39,20 +36,11 @@ export function farPlaces(back: PointMap): FarPlaces {
     const rows = Math.ceil((y + height) / WIDE) - row + 3;
     const places = new Float64Array(2 * wide * rows);
     readPlaces(column - 1, row - 1, wide, rows, places);
-    return {
-      ...{ each: WIDE, column, row, wide, places },
-      smooth(sx, sy) {
-        const [gx, gy] = [Math.floor(sx / SIDE), Math.floor(sy / SIDE)];
-        const own = known(gx, gy, unknown);
-        const k = (sy - gy * SIDE) * SIDE + sx - gx * SIDE;
-        if (own[k] === UNKNOWN) {
-          const first = 2 * ((sy - row) * wide + sx - column);
-          const holds = curvesHold(back, { places, first, wide }, WIDE, sx, sy, ROUGHLY);
-          own[k] = holds ? SMOOTH : STEEP;
-        }
-        return own[k] === SMOOTH;
-      },
+    const judge = (sx: number, sy: number): number => {
+      const first = 2 * ((sy - row) * wide + sx - column);
+      return curvesHold(back, { places, first, wide }, WIDE, sx, sy, ROUGHLY) ? SMOOTH! : STEEP!;
     };
+    return { each: WIDE, column, row, wide, places, smooth: (sx, sy) => known(sx, sy, judge) === SMOOTH };
   };
 }
 

@@ -13,6 +13,7 @@ export const FAR_APART = 4;
 /** Pixels between the nodes of a row, from which the kernel `bentRow` reads. */
 const EACH = 32;
 const NODES = WIDE / EACH;
+
 export interface FarRowsAsked {
   readonly bent: Pick<BentLattice, 'back' | 'keeping'>;
   readonly places: FarPlaces;

@@ -1,6 +1,6 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import { cubicSlopes, type CubicWeights, cubicWeights } from '../../bend/cubic.ts';
-import { tileCache } from '../../bend/tile-cache.ts';
+import { tileNumbers } from '../../bend/tile-cache.ts';
 import type { Around } from './far-places.ts';
 import { stateOfTensor, tensorAt, tensorOf, type Tensor } from './own-shapes.ts';
 
@@ -12,10 +12,7 @@ export interface FarTables {
 
 /** Pixels to a side of the squares whose dots share one shape in a first look: two nodes of a row lie in each. */
 const SQUARE = 64;
-/** Squares to a side of those whose tables are kept together. */
-const SIDE = 8;
 const KEPT_BYTES = 4e6;
-const UNKNOWN = -1;
 
 /** Weights of four places in a row for the middle of the first and of the second half between them, and of their slopes. */
 const HALVES = [0.25, 0.75].map((t) => ({ at: cubicWeights(t), slopes: cubicSlopes(t) }));
@@ -53,25 +50,19 @@ export function farTables(
   { back, keeping }: Pick<BentLattice, 'back' | 'keeping'>,
   slots: FarTables,
 ): (around: Around, y: number, nodes: Uint16Array) => void {
-  const kept = tileCache<Int16Array>(KEPT_BYTES, () => 2 * SIDE * SIDE);
-  const unknown = () => new Int16Array(SIDE * SIDE).fill(UNKNOWN);
-  function make(around: Around, tx: number, ty: number): number {
+  const kept = tileNumbers(KEPT_BYTES);
+  function slotOf(around: Around, tx: number, ty: number): number {
     const own = keeping === back && around.smooth(tx >> 1, ty >> 1);
     const tensor = own ? tensorAmong(around, tx, ty) : tensorAt(keeping!, (tx + 0.5) * SQUARE, (ty + 0.5) * SQUARE);
     return slots.slotOf(stateOfTensor(tensor));
   }
-  function slotAt(around: Around, tx: number, ty: number): number {
-    const known = kept(tx >> 3, ty >> 3, unknown);
-    const k = (ty & (SIDE - 1)) * SIDE + (tx & (SIDE - 1));
-    if (known[k] === UNKNOWN) known[k] = make(around, tx, ty);
-    return known[k]!;
-  }
   return (around, y, nodes) => {
     if (!keeping) return void nodes.fill(slots.slotOf(0));
+    const make = (tx: number, ty: number): number => slotOf(around, tx, ty);
     const first = (around.column * around.each) / SQUARE;
     const ty = Math.floor(y / SQUARE);
     for (let n = 0; n < nodes.length; n += 2) {
-      nodes[n] = slotAt(around, first + (n >> 1), ty);
+      nodes[n] = kept(first + (n >> 1), ty, make);
       nodes[n + 1] = nodes[n]!;
     }
   };
