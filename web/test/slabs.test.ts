@@ -1,4 +1,4 @@
-import { createJob, sheetPixels, withFill } from '@chromatype/core';
+import { createJob, newBend, sheetPixels, withFill } from '@chromatype/core';
 import fc from 'fast-check';
 import { BLOCK_HEIGHT } from '../src/engine/sheet-engine.ts';
 import { drawnView, nextCoarse, nudged, slabsOf, warmingPictures } from '../src/preview/slabs.ts';
@@ -89,6 +89,23 @@ describe('first pictures', () => {
     expect(other.passes[0]!.fills[0].tone.middle).not.toBe(1);
     expect(other.passes[0]!.fills[0].screen.angle).toBeCloseTo(45, 4);
     expect(other.passes[0]!.fills[0].screen.angle).not.toBe(45);
+  });
+
+  test('of bends are warmed up with the bends moved a little, and all else as it is', () => {
+    const swirl = newBend('swirl', job.sheet);
+    const bent = { ...job, passes: [withFill(job.passes[0]!, { bend: [swirl] }), ...job.passes.slice(1)] };
+    const moved = warmingPictures(bent).filter(
+      (p) => p.job.passes[0]!.fills[0].bend[0]!.settings.x !== swirl.settings.x,
+    );
+    expect(moved.map(({ stage }) => stage)).toContain('settled');
+    for (const { job: other } of moved) {
+      const [was, is] = [bent.passes[0]!.fills[0], other.passes[0]!.fills[0]];
+      expect(is.bend[0]!.settings.x as number).toBeCloseTo(swirl.settings.x as number, 1);
+      expect({ ...is, bend: was.bend }).toEqual(was);
+      expect(other.passes.slice(1)).toEqual(bent.passes.slice(1));
+    }
+    const places = moved.map((p) => p.job.passes[0]!.fills[0].bend[0]!.settings.x);
+    expect(new Set(places).size).toBe(moved.length);
   });
 
   test('of outlines are warmed up on their own lattice last', () => {

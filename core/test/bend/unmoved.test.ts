@@ -1,4 +1,18 @@
-import { type Area, type Bend, fillOf, newBend, NO_CACHES, planPass, type Plate, withFill } from '../../src/index.ts';
+import fc from 'fast-check';
+import {
+  type Area,
+  type Bend,
+  fillOf,
+  newBend,
+  NO_CACHES,
+  planPass,
+  type Plate,
+  withFill,
+  findSupercell,
+} from '../../src/index.ts';
+import { placeGrid } from '../../src/bend/place-grid.ts';
+import { bentNodes, unbentBox } from '../../src/screen/bent/bent-nodes.ts';
+import { latticePositions } from '../../src/screen/periodic/positions.ts';
 import { pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
 import { lpi, screenOf } from '../screens.ts';
@@ -62,5 +76,21 @@ describe.each([
       if (what === 'picture-lattice') expect(found).toBe(0);
       else expect(found).toBeGreaterThan(8);
     },
+  );
+});
+
+test('the cells of a square that is not moved are those that its nodes lie in', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 3, max: 60, noNaN: true }),
+      fc.double({ min: 0, max: 90, noNaN: true }),
+      fc.integer({ min: 0, max: 200 }),
+      fc.integer({ min: 0, max: 200 }),
+      (period, angle, tx, ty) => {
+        const at = latticePositions(findSupercell(period, angle));
+        const still = placeGrid((x, y, out) => Object.assign(out, { x, y }), false);
+        expect(unbentBox(at)(tx, ty)).toEqual(bentNodes(still, at)(tx, ty).box);
+      },
+    ),
   );
 });

@@ -1,3 +1,4 @@
+import { mapTones } from '../../src/raster/map-tones.ts';
 import fc from 'fast-check';
 import { createKernels, findSupercell } from '../../src/index.ts';
 import { latticeOf, latticePositions } from '../../src/screen/periodic/positions.ts';
@@ -70,4 +71,18 @@ test('look-ups of 8 and of 16 bits', () => {
   kernels.u8(a).set(bytes);
   kernels.run.lookup8(a.ptr, t.ptr, 777, o.ptr);
   expect([...kernels.u16(o).subarray(0, 777)]).toEqual([...bytes].map((c) => table[c]));
+});
+
+test('tones of one table, of another, and of the first again are those of each table', () => {
+  const next = random(5);
+  const [wide, narrow] = [65536, 256].map((length) => Uint16Array.from({ length }, () => floor(next() * 65536)));
+  const codes = Uint16Array.from({ length: 300 }, () => floor(next() * 65536));
+  const bytes = Uint8Array.from(codes, (c) => c >> 8);
+  for (let turn = 0; turn < 3; turn++) {
+    const deep = { width: 100, rows: 3, depth: 16 as const, data: codes };
+    expect([...mapTones(kernels, deep, wide!)]).toEqual([...codes].map((c) => wide![c]));
+    expect([...mapTones(kernels, { ...deep, depth: 8, data: bytes }, narrow!)]).toEqual(
+      [...bytes].map((c) => narrow![c]),
+    );
+  }
 });

@@ -1,4 +1,4 @@
-import { anyOutlines, type Job, fillOf, sheetPixels, withFill } from '@chromatype/core';
+import { anyOutlines, type Job, fillOf, movedBend, sheetPixels, withFill } from '@chromatype/core';
 import { BLOCK_HEIGHT } from '../engine/sheet-engine.ts';
 import type { Slab } from '../engine/slab.ts';
 import { type View, visibleSheet } from '../engine/view.ts';
@@ -99,6 +99,23 @@ export const nudged = (job: Job, turn: number, turned: boolean): Job => ({
   }),
 });
 
+/** Millimetres by which bends of a nudged job are moved for each turn. */
+const BEND_NUDGE = 1e-3;
+
+/** A job of which the bends of some passes lie a little further on, and nothing else differs: as while one is dragged. */
+export const nudgedBends = (job: Job, turn: number): Job => ({
+  ...job,
+  passes: job.passes.map((pass, k) => {
+    const { bend } = fillOf(pass);
+    if (k >= NUDGED || bend.length === 0) return pass;
+    const by = { x: turn * BEND_NUDGE, y: turn * BEND_NUDGE };
+    return withFill(pass, { bend: bend.map((one) => movedBend(one, by, job.sheet, job.sheet)) });
+  }),
+});
+
+/** Whether one of the passes that a nudged job changes is bent. */
+const anyBends = (job: Job): boolean => nudgedBends(job, 1).passes.some((pass, k) => pass !== job.passes[k]);
+
 const FIRST_LOOKS: readonly Stage[] = ['first', 'first', 'first', 'first'];
 const FIRST_AND_SETTLED: readonly Stage[] = [...FIRST_LOOKS, 'settled'];
 
@@ -109,14 +126,19 @@ export interface WarmingPicture {
 }
 
 /**
- * The pictures of a job that are made unseen. Outlines run through more code before it is compiled well; the last of them
- * have the lattice of the job itself, so that what is kept of it is there when a tone is dragged.
+ * The pictures of a job that are made unseen. Outlines and bends run through more code before it is compiled well. The
+ * last pictures of outlines have the lattice of the job itself, so that what is kept of it is there when a tone is dragged;
+ * those of bends have all but the bends as the job has it.
  */
 export function warmingPictures(job: Job): WarmingPicture[] {
   const outlines = anyOutlines(job);
   const turned = outlines ? [...FIRST_AND_SETTLED, ...FIRST_LOOKS] : FIRST_LOOKS;
   const toned = outlines ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED] : [];
-  return [...turned, ...toned].map((stage, k) => ({ job: nudged(job, k + 1, k < turned.length), stage }));
+  const bent = anyBends(job) ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED] : [];
+  return [
+    ...[...turned, ...toned].map((stage, k) => ({ job: nudged(job, k + 1, k < turned.length), stage })),
+    ...bent.map((stage, k) => ({ job: nudgedBends(job, k + 1), stage })),
+  ];
 }
 
 export const sameView = (a: View, b: View): boolean =>

@@ -9,7 +9,7 @@ import { COMPARED, compareScratch } from '../field/field-screener.ts';
 import type { HeightMap } from '../periodic/compile-tile.ts';
 import { type LatticePositions, latticePositions } from '../periodic/positions.ts';
 import { actualBasis, type Basis, type Supercell } from '../periodic/supercell.ts';
-import { bentNodes, tooManyCells } from './bent-nodes.ts';
+import { tooManyCells, unbentBox } from './bent-nodes.ts';
 import { type CellTable, cellTable, tableBits } from './cell-table.ts';
 import { type FarPlaces, farPlaces, farUnmoved } from './far-places.ts';
 import { FAR_APART, farRows } from './far-rows.ts';
@@ -189,13 +189,15 @@ function thresholdReader(kernels: Kernels, { asked, bent, places, tables, states
 
 /** Says of squares whether bends leave them as they were, with the dots of the lattice itself. */
 function unmovedSquares(bent: BentLattice, positions: LatticePositions, states: StatesReader | null) {
-  const nodes = bentNodes(bent.grid, positions);
+  const boxOf = unbentBox(positions);
   const room = new Uint8Array(STATE_ROOM);
   return (tx: number, ty: number): boolean => {
     const curves = bent.grid.curves(tx, ty);
     if (!curves || !leftAlone(curves, tx, ty)) return false;
     if (!states) return true;
-    const { box } = nodes(tx, ty);
+    const box = boxOf(tx, ty);
+    // Where coordinates wrap a box has no columns or no rows.
+    if (box.columns <= 0 || box.rows <= 0) return false;
     return !tooManyCells(box) && !states(box, () => 0, room);
   };
 }

@@ -1,4 +1,5 @@
 import type { PlaceGrid } from '../../bend/place-grid.ts';
+import { TILE } from '../../bend/place-tile.ts';
 import { tileCache } from '../../bend/tile-cache.ts';
 import type { LatticePositions } from '../periodic/positions.ts';
 
@@ -54,6 +55,24 @@ export type NodesReader = (tx: number, ty: number) => BentNodes;
 export function latticeScale(at: LatticePositions): Pick<LatticePositions, 'ux' | 'uy' | 'vx' | 'vy'> {
   const scale = (2 * TO_A_CELL) / at.unit;
   return { ux: at.ux * scale, uy: at.uy * scale, vx: at.vx * scale, vy: at.vy * scale };
+}
+
+/** Reads the box of cells of a square that no bend moves: that of its corners, as `bentNodes` would give it. */
+export function unbentBox(at: LatticePositions): (tx: number, ty: number) => CellBox {
+  const { ux, uy, vx, vy } = latticeScale(at);
+  return (tx, ty) => {
+    const [x0, y0] = [tx * TILE + 0.5, ty * TILE + 0.5];
+    const range = (byX: number, byY: number): readonly [number, number] => {
+      const [across, down] = [TILE * byX, TILE * byY];
+      const first = x0 * byX + y0 * byY + 0.5;
+      return [
+        Math.floor(first + Math.min(0, across) + Math.min(0, down)) | 0,
+        Math.floor(first + Math.max(0, across) + Math.max(0, down)) | 0,
+      ];
+    };
+    const [[u0, u1], [v0, v1]] = [range(ux, uy), range(vx, vy)];
+    return cellsBetween(u0, u1, v0, v1);
+  };
 }
 
 /** Reads lattice coordinates from a grid of places, for a lattice that lies on the pixels as `at` says. */
