@@ -1,5 +1,5 @@
 import { fillOf, type Job, lightKey, type Pass, picturesOf, plateKey, wholeFill } from '@chromatype/core';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { coverageOf, knownCoverage } from '../engine/coverage.ts';
 import { usePictures } from '../engine/pictures.ts';
 
@@ -12,7 +12,7 @@ export function useCoverage(job: Job, pass: Pass): number | null {
   const ids = picturesOf(job, [pass]);
   const hashes = job.pictures.flatMap((p) => (p.hash && ids.has(p.id) ? [p.hash] : []));
   const ready = usePictures((s) => hashes.every((hash) => s.byHash[hash]?.state === 'ready'));
-  const key = plateKey(job, pass);
+  const key = useMemo(() => plateKey(job, pass), [job, pass]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key says what a plate depends on
   useEffect(() => {
     if (!ready) return;

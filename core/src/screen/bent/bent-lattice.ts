@@ -14,7 +14,8 @@ import { type CellTable, cellTable, tableBits } from './cell-table.ts';
 import { type FarPlaces, farPlaces, farUnmoved } from './far-places.ts';
 import { FAR_APART, farRows } from './far-rows.ts';
 import { kernelNodes } from './kernel-nodes.ts';
-import { cellStates, keptShape, type SingleDot, STATES, type StatesReader, stretchOf } from './own-shapes.ts';
+import { cellStates, keptShape, type SingleDot, type StatesReader, stretchOf } from './own-shapes.ts';
+import { type Tables, tableSlots } from './table-slots.ts';
 
 /** A lattice as it is bent: the cell that repeats in it, and where it lies. */
 export interface LatticeAsked {
@@ -34,12 +35,6 @@ const FINE = 8;
 const DRAFT_FINE = 2;
 /** The same where each stretch has a table of its own. */
 const STATE_FINE = 4;
-
-/** The tables of a lattice, one for each stretch of its cells. */
-interface Tables {
-  readonly bits: Pick<CellTable, 'ubits' | 'vbits'>;
-  of(state: number): Uint16Array;
-}
 
 /** Bytes of tables that one lattice keeps. */
 const TABLE_BYTES = 64e6;
@@ -78,35 +73,6 @@ const pixelsOf = ({ ax, ay, bx, by }: Basis): number => Math.abs(ax * by - ay * 
 const STATE_ROOM = 512 * 512;
 const ROOM = 1024;
 
-/** Holds the tables of states in kernel memory, in slots in the order they are first needed. */
-function tableSlots(kernels: Kernels, { bits, of }: Tables) {
-  const size = 1 << (bits.ubits + bits.vbits);
-  // Asked for cell by cell: a place in a list costs less than one in a map.
-  const slots = new Int16Array(STATES).fill(-1);
-  let taken = 0;
-  let block: Scratch = kernels.alloc(size * 2);
-  let room = 1;
-  return {
-    slotOf(state: number): number {
-      const known = slots[state]!;
-      if (known >= 0) return known;
-      const slot = taken++;
-      if (slot === room) {
-        const grown = kernels.alloc(size * 4 * room);
-        kernels.u16(grown).set(kernels.u16(block).subarray(0, size * room));
-        kernels.release(block);
-        block = grown;
-        room *= 2;
-      }
-      slots[state] = slot;
-      kernels.u16(block).set(of(state), slot * size);
-      return slot;
-    },
-    ptr: () => block.ptr,
-    release: () => kernels.release(block),
-  };
-}
-
 /** Kernel memory of one reader alone: what is in it stays while others read. */
 function growingBlock(kernels: Kernels) {
   let block: Scratch | null = null;
@@ -137,7 +103,6 @@ interface ReaderAsked {
 /** Reads thresholds of a bent lattice over areas. */
 function thresholdReader(kernels: Kernels, { asked, bent, places, tables, states, spread }: ReaderAsked) {
   const slots = tableSlots(kernels, tables);
-  slots.slotOf(0);
   const { ubits, vbits } = tables.bits;
   const positions = latticePositions(asked.cell);
   const nodes = kernelNodes(kernels, bent.grid, positions);

@@ -1,5 +1,5 @@
 import { type Job, type Pass, fillOf } from '@chromatype/core';
-import { lazy, Suspense, useMemo } from 'react';
+import { lazy, memo, Suspense, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import type { View } from '../../engine/view.ts';
 import { BendHandles } from '../bend/BendHandles.tsx';
@@ -31,8 +31,7 @@ interface Props {
   readonly view: View;
 }
 
-/** Everything that lies over the print: overlays, handles, and the tool in hand. */
-export function OnSheet({ job, pass, whole, view }: Props) {
+function OnSheetPart({ job, pass, whole, view }: Props) {
   const [params] = useSearchParams();
   const { part: chosen, look } = useStencilTools();
   const fill = fillOf(pass);
@@ -100,3 +99,6 @@ export function OnSheet({ job, pass, whole, view }: Props) {
     </>
   );
 }
+
+/** Everything that lies over the print: overlays, handles, and the tool in hand. Not drawn anew where the print alone is. */
+export const OnSheet = memo(OnSheetPart);

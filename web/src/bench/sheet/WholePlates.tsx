@@ -1,5 +1,5 @@
 import type { Job } from '@chromatype/core';
-import { useEffect } from 'react';
+import { memo, useEffect, useMemo } from 'react';
 import { useOpenJob } from '../../document/store.ts';
 import { makeWholes, resumeWhole, stopWhole, useWholePlates, wholesOf } from '../../engine/whole-plates.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -13,7 +13,7 @@ export type WholeStage = 'waiting' | 'done' | 'failed';
 export function useWholes(job: Job, ready: boolean): { readonly there: string; readonly stage: WholeStage } {
   const dragging = useOpenJob((s) => s.dragging);
   const byKey = useWholePlates((s) => s.byKey);
-  const keys = wholesOf(job).map((w) => w.key);
+  const keys = useMemo(() => wholesOf(job).map((w) => w.key), [job]);
   useEffect(() => {
     if (!ready || dragging) return;
     const timer = setTimeout(() => makeWholes(job), MAKE_AFTER);
@@ -25,8 +25,7 @@ export function useWholes(job: Job, ready: boolean): { readonly there: string; r
   return { there: there.join('\n'), stage };
 }
 
-/** What is being made of plates that need the whole sheet, with a way to stop it and to take it up again. */
-export function WholePlates({ job }: { readonly job: Job }) {
+function WholePlatesPart({ job }: { readonly job: Job }) {
   const byKey = useWholePlates((s) => s.byKey);
   const shown = wholesOf(job).filter(({ key }) => byKey[key] && byKey[key].state !== 'ready');
   if (shown.length === 0) return null;
@@ -49,3 +48,6 @@ export function WholePlates({ job }: { readonly job: Job }) {
     </ul>
   );
 }
+
+/** What is being made of plates that need the whole sheet, with a way to stop it and to take it up again. */
+export const WholePlates = memo(WholePlatesPart);
