@@ -1,4 +1,14 @@
-import { anyOutlines, type Job, fillOf, movedBend, sheetPixels, withFill } from '@chromatype/core';
+import {
+  anyOutlines,
+  type Bend,
+  bendKind,
+  type Job,
+  fillOf,
+  movedBend,
+  type Sheet,
+  sheetPixels,
+  withFill,
+} from '@chromatype/core';
 import { BLOCK_HEIGHT } from '../engine/sheet-engine.ts';
 import type { Slab } from '../engine/slab.ts';
 import { type View, visibleSheet } from '../engine/view.ts';
@@ -99,17 +109,26 @@ export const nudged = (job: Job, turn: number, turned: boolean): Job => ({
   }),
 });
 
-/** Millimetres by which bends of a nudged job are moved for each turn. */
-const BEND_NUDGE = 1e-3;
+/** Millimetres by which handles of bends are dragged for each turn. */
+const BEND_NUDGE = 0.01;
 
-/** A job of which the bends of some passes lie a little further on, and nothing else differs: as while one is dragged. */
+/** A bend of which one handle was dragged a little: one among them, as a mesh at rest bends nothing before. */
+function nudgedBend(bend: Bend, by: number, sheet: Sheet): Bend {
+  const { handles, dragged } = bendKind(bend.kind);
+  const free = handles(bend.settings, sheet).filter(({ fixed }) => !fixed);
+  const handle = free[free.length >> 1];
+  if (!handle) return movedBend(bend, { x: by, y: by }, sheet, sheet);
+  const { id, x, y } = handle;
+  return { ...bend, settings: { ...bend.settings, ...dragged(bend.settings, id, { x: x + by, y: y + by }, sheet) } };
+}
+
+/** A job of which the bends of some passes differ by nothing that could be seen, and nothing else: as while one is dragged. */
 export const nudgedBends = (job: Job, turn: number): Job => ({
   ...job,
   passes: job.passes.map((pass, k) => {
     const { bend } = fillOf(pass);
     if (k >= NUDGED || bend.length === 0) return pass;
-    const by = { x: turn * BEND_NUDGE, y: turn * BEND_NUDGE };
-    return withFill(pass, { bend: bend.map((one) => movedBend(one, by, job.sheet, job.sheet)) });
+    return withFill(pass, { bend: bend.map((one) => nudgedBend(one, turn * BEND_NUDGE, job.sheet)) });
   }),
 });
 
