@@ -109,12 +109,16 @@ export const nudged = (job: Job, turn: number, turned: boolean): Job => ({
   }),
 });
 
-/** Millimetres by which handles of bends are dragged for each turn. */
+/** How far handles of bends are dragged for each turn, in parts of the sheet's shorter side. */
 const BEND_NUDGE = 0.01;
 
-/** A bend of which one handle was dragged a little: one among them, as a mesh at rest bends nothing before. */
-function nudgedBend(bend: Bend, by: number, sheet: Sheet): Bend {
+/**
+ * A bend of which one handle was dragged: one among them, as a mesh at rest bends nothing before. It is dragged as far as a
+ * hand would, so that dots of all those shapes are ready to which the bend will press them.
+ */
+function nudgedBend(bend: Bend, turn: number, sheet: Sheet): Bend {
   const { handles, dragged } = bendKind(bend.kind);
+  const by = turn * BEND_NUDGE * Math.min(sheet.width, sheet.height);
   const free = handles(bend.settings, sheet).filter(({ fixed }) => !fixed);
   const handle = free[free.length >> 1];
   if (!handle) return movedBend(bend, { x: by, y: by }, sheet, sheet);
@@ -122,13 +126,13 @@ function nudgedBend(bend: Bend, by: number, sheet: Sheet): Bend {
   return { ...bend, settings: { ...bend.settings, ...dragged(bend.settings, id, { x: x + by, y: y + by }, sheet) } };
 }
 
-/** A job of which the bends of some passes differ by nothing that could be seen, and nothing else: as while one is dragged. */
+/** A job of which the bends of some passes are other ones, and nothing else: as while a handle is dragged. */
 export const nudgedBends = (job: Job, turn: number): Job => ({
   ...job,
   passes: job.passes.map((pass, k) => {
     const { bend } = fillOf(pass);
     if (k >= NUDGED || bend.length === 0) return pass;
-    return withFill(pass, { bend: bend.map((one) => nudgedBend(one, turn * BEND_NUDGE, job.sheet)) });
+    return withFill(pass, { bend: bend.map((one) => nudgedBend(one, turn, job.sheet)) });
   }),
 });
 
