@@ -14,7 +14,7 @@ import { type CellTable, cellTable, tableBits } from './cell-table.ts';
 import { type FarPlaces, farPlaces, farUnmoved } from './far-places.ts';
 import { FAR_APART, farRows } from './far-rows.ts';
 import { kernelNodes } from './kernel-nodes.ts';
-import { cellStates, keptShape, type SingleDot, type StatesReader, stretchOf } from './own-shapes.ts';
+import { cellStates, keptShape, SEVERAL, type SingleDot, type StatesReader, stretchOf } from './own-shapes.ts';
 import { type Tables, tableSlots } from './table-slots.ts';
 
 /** A lattice as it is bent: the cell that repeats in it, and where it lies. */
@@ -104,6 +104,7 @@ interface ReaderAsked {
 function thresholdReader(kernels: Kernels, { asked, bent, places, tables, states, spread }: ReaderAsked) {
   const slots = tableSlots(kernels, tables);
   const { ubits, vbits } = tables.bits;
+  const tableBytes = 2 << (ubits + vbits);
   const positions = latticePositions(asked.cell);
   const nodes = kernelNodes(kernels, bent.grid, positions);
   const far = asked.draft
@@ -120,11 +121,8 @@ function thresholdReader(kernels: Kernels, { asked, bent, places, tables, states
     const seen = kernels.scratch('bent-states', STATE_ROOM);
     eachSquare(area, ({ tx, ty, x, y, width, rows: count, at }) => {
       const { us, vs, shift, box } = nodes(tx, ty);
-      let given = 0;
-      if (states && !tooManyCells(box) && states(box, slots.slotOf, own)) {
-        kernels.u8(seen).set(own.subarray(0, box.columns * box.rows));
-        given = seen.ptr;
-      }
+      const slot = states && !tooManyCells(box) ? states(box, slots.slotOf, own) : 0;
+      if (slot === SEVERAL) kernels.u8(seen).set(own.subarray(0, box.columns * box.rows));
       kernels.run.bentThresholds(
         us.ptr,
         vs.ptr,
@@ -134,10 +132,10 @@ function thresholdReader(kernels: Kernels, { asked, bent, places, tables, states
         width,
         count,
         area.step,
-        slots.ptr(),
+        slots.ptr() + Math.max(0, slot) * tableBytes,
         ubits,
         vbits,
-        given,
+        slot === SEVERAL ? seen.ptr : 0,
         box.c0,
         box.r0,
         box.columns,
@@ -163,7 +161,7 @@ function unmovedSquares(bent: BentLattice, positions: LatticePositions, states: 
     const box = boxOf(tx, ty);
     // Where coordinates wrap a box has no columns or no rows.
     if (box.columns <= 0 || box.rows <= 0) return false;
-    return !tooManyCells(box) && !states(box, () => 0, room);
+    return !tooManyCells(box) && states(box, (state) => state, room) === 0;
   };
 }
 

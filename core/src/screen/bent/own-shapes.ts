@@ -167,11 +167,21 @@ function tensors({ forth, keeping }: BentLattice): TensorReader {
   };
 }
 
-/** Writes what a state stands for, for each of a box of cells, row by row; false, and nothing is written, where all have state 0. */
-export type StatesReader = (box: CellBox, slotOf: (state: number) => number, out: Uint8Array) => boolean;
+/** Cells of a box have several states. */
+export const SEVERAL = -1;
+
+/**
+ * What the state of all cells of a box stands for, where they have the same one: then nothing is written. Otherwise it
+ * writes what the state of each cell stands for, row by row, and gives SEVERAL. Different states stand for different
+ * numbers, and state 0 for 0.
+ */
+export type StatesReader = (box: CellBox, slotOf: (state: number) => number, out: Uint8Array) => number;
 
 /** Most parts of a lattice that one box of cells lies on: a bend that draws more of them together has no shapes to see. */
 const MOST_PARTS = 4096;
+
+/** What a place may be off, in parts of a lattice, as it is worked out in one way or another. */
+const ROUNDING = 1e-6;
 
 /** Reads how the cells of a lattice are stretched, from the bends under which its dots keep their shape. */
 export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): StatesReader | null {
@@ -184,8 +194,8 @@ export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): States
     const first = (c0 + 0.5) * byColumn + (r0 + 0.5) * byRow;
     const [across, down] = [(columns - 1) * byColumn, (rows - 1) * byRow];
     return [
-      Math.floor((first + Math.min(0, across) + Math.min(0, down)) / EVERY) - 1,
-      Math.floor((first + Math.max(0, across) + Math.max(0, down)) / EVERY) + 1,
+      Math.floor((first + Math.min(0, across) + Math.min(0, down)) / EVERY - ROUNDING),
+      Math.floor((first + Math.max(0, across) + Math.max(0, down)) / EVERY + ROUNDING),
     ];
   };
   return (box, slotOf, out) => {
@@ -193,16 +203,15 @@ export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): States
     const [i0, i1] = between(box, ax, bx);
     const [j0, j1] = between(box, -ay, -by);
     const wide = i1 - i0 + 1;
-    if (wide * (j1 - j0 + 1) > MOST_PARTS) return false;
-    let any = false;
+    if (wide * (j1 - j0 + 1) > MOST_PARTS) return 0;
+    let same = true;
     for (let j = j0, k = 0; j <= j1; j++) {
       for (let i = i0; i <= i1; i++, k++) {
-        const state = stateAt(i, j);
-        any ||= state !== 0;
-        parts[k] = slotOf(state);
+        parts[k] = slotOf(stateAt(i, j));
+        same &&= parts[k] === parts[0];
       }
     }
-    if (!any) return false;
+    if (same) return parts[0]!;
     for (let r = 0; r < rows; r++) {
       const v = r0 + r + 0.5;
       for (let c = 0; c < columns; c++) {
@@ -212,6 +221,6 @@ export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): States
         out[r * columns + c] = parts[(j - j0) * wide + i - i0]!;
       }
     }
-    return true;
+    return SEVERAL;
   };
 }
