@@ -112,15 +112,18 @@ export const nudged = (job: Job, turn: number, turned: boolean): Job => ({
 /** How far handles of bends are dragged for each turn, in parts of the sheet's shorter side. */
 const BEND_NUDGE = 0.01;
 
+/** Handles are dragged by turns, in steps of such a part of all of them that each comes once before one comes again. */
+const NEXT_HANDLE = 0.618;
+
 /**
- * A bend of which one handle was dragged: one among them, as a mesh at rest bends nothing before. It is dragged as far as a
- * hand would, so that dots of all those shapes are ready to which the bend will press them.
+ * A bend of which one handle was dragged: a mesh at rest bends nothing before. It is dragged as far as a hand would, so
+ * that dots of all those shapes are ready to which the bend will press them.
  */
 function nudgedBend(bend: Bend, turn: number, sheet: Sheet): Bend {
   const { handles, dragged } = bendKind(bend.kind);
   const by = turn * BEND_NUDGE * Math.min(sheet.width, sheet.height);
   const free = handles(bend.settings, sheet).filter(({ fixed }) => !fixed);
-  const handle = free[free.length >> 1];
+  const handle = free[Math.floor(turn * NEXT_HANDLE * free.length) % Math.max(1, free.length)];
   if (!handle) return movedBend(bend, { x: by, y: by }, sheet, sheet);
   const { id, x, y } = handle;
   return { ...bend, settings: { ...bend.settings, ...dragged(bend.settings, id, { x: x + by, y: y + by }, sheet) } };
@@ -157,7 +160,7 @@ export function warmingPictures(job: Job): WarmingPicture[] {
   const outlines = anyOutlines(job);
   const turned = outlines ? [...FIRST_AND_SETTLED, ...FIRST_LOOKS] : FIRST_LOOKS;
   const toned = outlines ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED] : [];
-  const bent = anyBends(job) ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED] : [];
+  const bent = anyBends(job) ? [...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED, ...FIRST_AND_SETTLED] : [];
   return [
     ...[...turned, ...toned].map((stage, k) => ({ job: nudged(job, k + 1, k < turned.length), stage })),
     ...bent.map((stage, k) => ({ job: nudgedBends(job, k + 1), stage })),
