@@ -49,7 +49,7 @@ test('the demo pictures have the pixels that the hashes of plates were taken wit
   expect(Object.fromEntries(own)).toEqual(kept.pictures);
 });
 
-/* The plates were hashed before the engine was divided into layers, those of stencils and tints when they were first made; those of separations anew when their colours were mended, that of the manga page when its balloon was moved, that of the wave poster when outlines that leave the sheet were mended at its edge, that of the joined lettering when the compiled clipper came, that of the sign in studs when pieces were lit alike in every part of the sheet, those of bent jobs when they were first made and anew when places between nodes came to lie on cubics. */
+/* The plates were hashed before the engine was divided into layers, those of stencils and tints when they were first made; those of separations anew when their colours were mended, that of the manga page when its balloon was moved, that of the wave poster when outlines that leave the sheet were mended at its edge, that of the joined lettering when the compiled clipper came, that of the sign in studs when pieces were lit alike in every part of the sheet, those of bent jobs when they were first made and anew when places between nodes came to lie on cubics, and when nodes came to lie as close as the smallest thing that a bend does (2 or 3 pixels of some millions changed). */
 test.each(Object.keys(kept.jobs))('%s makes the plates that it made', (title) => {
   const job = demoJobs(pictures).find((j) => j.title === title)!;
   const plates = job.passes.map((pass) => hashOf(packRows(kernels, job, pass, (hash) => sources.get(hash) ?? null)));

@@ -7,6 +7,7 @@ import {
   type BendReads,
   type BendSheet,
   type Deformation,
+  type Detail,
   NOTHING_READ,
   type PointMap,
   type TrimmedSheet,
@@ -76,6 +77,13 @@ function undoing(all: readonly Deformation[]): PointMap | null {
   };
 }
 
+/** The smallest thing that some deformations do. Where there are several, one moves the others, and may press them together. */
+function detailOf(all: readonly Deformation[]): Detail {
+  if (all.length === 1) return all[0]!.detail;
+  const least = Math.min(...all.map(({ detail }) => detail(null))) / 2;
+  return () => least;
+}
+
 function doing(all: readonly Deformation[]): PointMap {
   const forths = all.map(({ back, forth }) => forth ?? forthOf(back));
   return (x, y, out) => {
@@ -94,6 +102,7 @@ export interface BentLattice {
   readonly keeping: PointMap | null;
   /** The way back through those bends alone which bend marks too; null without any. */
   readonly shaping: PointMap | null;
+  readonly detail: Detail;
   /** Where the pixels of the sheet were, from nodes. */
   readonly grid: PlaceGrid;
   /** Pixels of the plane that is bent, where that is not the sheet. */
@@ -120,16 +129,18 @@ export function readyBends(
   const moved = those(movesLattice);
   const back = undoing(moved);
   const keeping = those(keepsShapes);
-  const picture = undoing(those(movesPicture));
+  const pictured = those(movesPicture);
+  const picture = undoing(pictured);
   return {
     lattice: back && {
       back,
       forth: doing(moved),
       keeping: keeping.length === moved.length ? back : undoing(keeping),
       shaping: undoing(those((bend) => movesLattice(bend) && !keepsShapes(bend))),
-      grid: placeGrid(back, rough),
+      detail: detailOf(moved),
+      grid: placeGrid(back, detailOf(moved), rough),
     },
-    picture: picture && placeGrid(picture, rough),
+    picture: picture && placeGrid(picture, detailOf(pictured), rough),
   };
 }
 

@@ -23,8 +23,40 @@ export interface BendSheet extends Size {
   readonly bleed: number;
 }
 
+/** A part of the sheet, in pixels. */
+export interface SheetPart {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/**
+ * The radius in pixels of the smallest thing that a bend does in a part of the sheet (null: anywhere), such as the radius of
+ * a brush or half of a wave: places that are worked out lie so close that it is not passed over. Infinity where there
+ * is nothing small.
+ */
+export type Detail = (part: SheetPart | null) => number;
+
+const overlap = (a: SheetPart, b: SheetPart): boolean =>
+  a.left <= b.right && a.right >= b.left && a.top <= b.bottom && a.bottom >= b.top;
+
+/** Something of a radius is done in some parts of the sheet; outside them nothing moves. */
+export const detailWithin =
+  (parts: readonly (SheetPart & { readonly radius: number })[]): Detail =>
+  (part) =>
+    Math.min(...parts.filter((own) => !part || overlap(own, part)).map(({ radius }) => radius));
+
+/** The same in a circle. */
+export const detailAround = ({ x, y }: Point, reach: number, radius: number): Detail =>
+  detailWithin([{ left: x - reach, right: x + reach, top: y - reach, bottom: y + reach, radius }]);
+
+/** Nothing small is done anywhere. */
+export const NO_DETAIL: Detail = () => Number.POSITIVE_INFINITY;
+
 /** A bend made ready for a sheet. */
 export interface Deformation {
+  readonly detail: Detail;
   /** Where what comes to lie at a point was before. Defined for every point, also where the bend folds. */
   readonly back: PointMap;
   /** Where a point comes to lie. Null: it is sought by steps. */

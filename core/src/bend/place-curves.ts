@@ -1,5 +1,5 @@
 import { type CubicWeights, cubicWeights } from './cubic.ts';
-import type { PointMap } from './kind.ts';
+import type { Detail, PointMap } from './kind.ts';
 import { mapNodes } from './map-nodes.ts';
 import { type PlaceCurves, type PlaceTile, TILE } from './place-tile.ts';
 import { tileNumbers } from './tile-cache.ts';
@@ -12,9 +12,18 @@ export interface Exactness {
 
 /**
  * Where cubics are tried between four nodes, in parts of the way from one to the next: askew, since a wave of that length
- * would be still half way.
+ * would be still half way. Between nodes that lie far apart there are more of them, so that nothing small is passed over.
  */
 const TRIED = [triedAt(0.39, 0.57), triedAt(0.64, 0.28)] as const;
+const TRIED_FAR = [...TRIED, triedAt(0.21, 0.2), triedAt(0.83, 0.78), triedAt(0.17, 0.86)] as const;
+const FAR = 64;
+
+/** The radius of the smallest thing that is not passed over, in distances of the places that are worked out. */
+const SMALLEST_SEEN = 1.5;
+
+/** Whether nothing that is done in a square with a corner at (x, y) is passed over between places so many pixels apart. */
+export const isSeen = (detail: Detail, each: number, x: number, y: number, side: number): boolean =>
+  SMALLEST_SEEN * each <= detail({ left: x - each, top: y - each, right: x + side + each, bottom: y + side + each });
 
 /** A place between four rows of four nodes, with the weights of those in rows. */
 function triedAt(u: number, v: number) {
@@ -69,8 +78,9 @@ export function curvesHold(
   most: number,
 ): boolean {
   const at = { x: 0, y: 0 };
-  for (let k = 0; k < TRIED.length; k++) {
-    const { u, v, weights } = TRIED[k]!;
+  const tried = each === FAR ? TRIED_FAR : TRIED;
+  for (let k = 0; k < tried.length; k++) {
+    const { u, v, weights } = tried[k]!;
     map((c + u) * each + 0.5, (r + v) * each + 0.5, at);
     let [ex, ey] = [-at.x, -at.y];
     for (let n = 0, from = first; n < 16; n += 4, from += 2 * wide) {

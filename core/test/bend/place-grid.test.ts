@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { PointMap } from '../../src/bend/kind.ts';
+import { NO_DETAIL, type PointMap } from '../../src/bend/kind.ts';
 import { placeGrid } from '../../src/bend/place-grid.ts';
 import { TILE } from '../../src/bend/place-tile.ts';
 import { placesOver } from '../../src/bend/places-over.ts';
@@ -9,7 +9,7 @@ import { bend, mapsOf, named, ONE_TO_ONE } from './bends.ts';
 function greatestError(own: ReturnType<typeof bend>, x: number, y: number, step = 1, rough = false): number {
   const { lattice } = mapsOf(own);
   const area = { x, y, width: 150, height: 120, step };
-  const { xs, ys } = placesOver(placeGrid(lattice.back, rough), area);
+  const { xs, ys } = placesOver(placeGrid(lattice.back, lattice.detail, rough), area);
   const out = { x: 0, y: 0 };
   let most = 0;
   for (let k = 0; k < xs.length; k++) {
@@ -45,7 +45,7 @@ describe('places between nodes', () => {
 
 test('places do not depend on how the sheet is cut into areas', () => {
   const { lattice } = mapsOf(bend('swirl', { turn: 200 }));
-  const grid = placeGrid(lattice.back, false);
+  const grid = placeGrid(lattice.back, lattice.detail, false);
   const whole = placesOver(grid, { x: 0, y: 0, width: 400, height: 300, step: 1 });
   fc.assert(
     fc.property(
@@ -69,10 +69,14 @@ test('places do not depend on how the sheet is cut into areas', () => {
 /** How many places a grid asks a map for, to each of 16 × 16 squares. */
 function askedFor(map: PointMap, rough: boolean): number {
   let asked = 0;
-  const grid = placeGrid((x, y, out) => {
-    asked++;
-    map(x, y, out);
-  }, rough);
+  const grid = placeGrid(
+    (x, y, out) => {
+      asked++;
+      map(x, y, out);
+    },
+    NO_DETAIL,
+    rough,
+  );
   placesOver(grid, { x: 0, y: 0, width: 16 * TILE, height: 16 * TILE, step: 1 });
   return asked / 256;
 }
@@ -96,4 +100,55 @@ test('few places are worked out where a bend is smooth, and every node where it 
 
 test('a first look is right to half a pixel', () => {
   for (const own of smooth) expect(greatestError(own, 410, 333, 1, true)).toBeLessThan(0.75);
+});
+
+test('a small thing is passed over nowhere: its radius says how close places must lie', () => {
+  fc.assert(
+    fc.property(
+      fc.double({ min: 6, max: 120, noNaN: true }),
+      fc.double({ min: 64, max: 192, noNaN: true }),
+      fc.double({ min: 64, max: 192, noNaN: true }),
+      fc.double({ min: 1, max: 4, noNaN: true }),
+      (radius, cx, cy, height) => {
+        const bump: PointMap = (x, y, out) => {
+          const near = 1 - ((x - cx) ** 2 + (y - cy) ** 2) / (radius * radius);
+          const by = near > 0 ? height * near ** 3 : 0;
+          out.x = x + by;
+          out.y = y - by;
+        };
+        const { xs, ys } = placesOver(
+          placeGrid(bump, () => radius, false),
+          { x: 0, y: 0, width: 256, height: 256, step: 1 },
+        );
+        const out = { x: 0, y: 0 };
+        let most = 0;
+        for (let k = 0; k < xs.length; k++) {
+          bump((k % 256) + 0.5, Math.floor(k / 256) + 0.5, out);
+          most = Math.max(most, Math.hypot(xs[k]! - out.x, ys[k]! - out.y));
+        }
+        expect(most).toBeLessThan(0.03);
+      },
+    ),
+    { numRuns: 150 },
+  );
+});
+
+test.each([
+  ['bulge', (x: number, y: number) => bend('bulge', { x, y, reach: 3, amount: 0.6 }), 0.03],
+  ['swirl', (x: number, y: number) => bend('swirl', { x, y, reach: 4, turn: 60 }), 0.03],
+  ['two pins', (x: number, y: number) => bend('pins', { pins: [x, y, x, y, x + 3, y, x + 3, y + 0.5] }), 0.03],
+  ['push', (x: number, y: number) => bend('push', { strokes: [pushed(x, y)] }), 0.1],
+] as const)('a small %s is seen wherever it lies', (_, made, most) => {
+  fc.assert(
+    fc.property(fc.double({ min: 20, max: 80, noNaN: true }), fc.double({ min: 20, max: 60, noNaN: true }), (x, y) => {
+      expect(greatestError(made(x, y), Math.round(10 * x) - 45, Math.round(10 * y) - 30)).toBeLessThan(most);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+/** A short stroke of a small brush. */
+const pushed = (x: number, y: number) => ({
+  ...{ does: 'free', size: 6, hardness: 0.2, strength: 1 },
+  points: [x, y, 1, x + 1, y, 1],
 });

@@ -10,6 +10,7 @@ import {
   withFill,
   findSupercell,
 } from '../../src/index.ts';
+import { NO_DETAIL } from '../../src/bend/kind.ts';
 import { placeGrid } from '../../src/bend/place-grid.ts';
 import { bentNodes, unbentBox } from '../../src/screen/bent/bent-nodes.ts';
 import { latticePositions } from '../../src/screen/periodic/positions.ts';
@@ -88,7 +89,7 @@ test('the cells of a square that is not moved are those that its nodes lie in', 
       fc.integer({ min: 0, max: 200 }),
       (period, angle, tx, ty) => {
         const at = latticePositions(findSupercell(period, angle));
-        const still = placeGrid((x, y, out) => Object.assign(out, { x, y }), false);
+        const still = placeGrid((x, y, out) => Object.assign(out, { x, y }), NO_DETAIL, false);
         expect(unbentBox(at)(tx, ty)).toEqual(bentNodes(still, at)(tx, ty).box);
       },
     ),

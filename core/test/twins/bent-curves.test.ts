@@ -24,7 +24,7 @@ test('the kernel works out nodes on cubics as the plain code does', () => {
   fc.assert(
     fc.property(
       fc.integer({ min: 1, max: 1e9 }),
-      fc.constantFrom(8, 16, 32),
+      fc.constantFrom(8, 16, 32, 64),
       fc.integer({ min: 0, max: 5 }),
       (seed, each, fine) => {
         const next = random(seed);

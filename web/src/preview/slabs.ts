@@ -84,7 +84,7 @@ export function slabsOf({ job, view, stage, press }: Request, workers: number): 
 }
 
 /** The workers are to take no longer than this many milliseconds for a first picture; below the second it becomes finer. */
-const SLOW = 23;
+const SLOW = 20;
 const QUICK = 12;
 const COARSEST = 4;
 

@@ -35,7 +35,7 @@ export const banner = bendKindOf({
         out.x = x + by * nx;
         out.y = y + by * ny;
       };
-    return { back: moved(-1), forth: moved(1) };
+    return { detail: () => long / (2 * Math.max(1, s.waves)), back: moved(-1), forth: moved(1) };
   },
   handles(s) {
     const axes = axesOf(s.direction);

@@ -1,4 +1,4 @@
-import { bendKindOf, type PointMap } from '../kind.ts';
+import { bendKindOf, type PointMap, NO_DETAIL } from '../kind.ts';
 import { angleTo, axesOf, degrees, length, pixelsOf, place, placeAlong, pointOf, shift } from '../places.ts';
 
 /** Points move at right angles to the bow's chord: p = q + height · (1 − (2s / length)²) n, s from its middle. */
@@ -27,7 +27,7 @@ export const bow = bendKindOf({
         out.x = x + by * nx;
         out.y = y + by * ny;
       };
-    return { back: moved(-1), forth: moved(1) };
+    return { detail: NO_DETAIL, back: moved(-1), forth: moved(1) };
   },
   handles(s) {
     const axes = axesOf(s.direction);

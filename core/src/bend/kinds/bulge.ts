@@ -1,6 +1,6 @@
 import { square } from '../../math/exact.ts';
 import { amount } from '../../settings/params.ts';
-import { bendKindOf, type PointMap } from '../kind.ts';
+import { bendKindOf, detailAround, type PointMap } from '../kind.ts';
 import { inMiddle, length, pixelsOf, place, pointOf } from '../places.ts';
 import { solveRising } from '../solve.ts';
 
@@ -33,7 +33,11 @@ export const bulge = bendKindOf({
         out.x = by === 1 ? x : centre.x + dx * by;
         out.y = by === 1 ? y : centre.y + dy * by;
       };
-    return { back: scaled(share), forth: scaled((near) => solveRising(share, near, 0, 1)) };
+    return {
+      detail: detailAround(centre, reach, reach / 2),
+      back: scaled(share),
+      forth: scaled((near) => solveRising(share, near, 0, 1)),
+    };
   },
   handles({ x, y, reach, amount: by }) {
     return [

@@ -40,7 +40,7 @@ export const fan = bendKindOf({
       out.x = middle.x + across * dx + up * nx;
       out.y = middle.y + across * dy + up * ny;
     };
-    return { back, forth };
+    return { detail: () => Math.abs(r), back, forth };
   },
   handles(s) {
     const axes = axesOf(s.direction);

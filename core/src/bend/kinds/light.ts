@@ -125,7 +125,7 @@ export const light = bendKindOf({
             out.x = x + by * gx;
             out.y = y + by * gy;
           };
-    return { back, forth: null };
+    return { detail: () => over / 2, back, forth: null };
   },
   handles({ amount: far, direction, way }, { width, height }) {
     const middle = { x: width / 2, y: height / 2 };

@@ -103,7 +103,11 @@ export const mesh = bendKindOf({
     if (handles.length !== rest.length) return null;
     if (handles.every((v, k) => Math.abs(v - rest[k]!) < 1e-6)) return null;
     const forth = meshMap(columns, rows, handles, rest, sheet);
-    return { forth, back: inverseOf(forth, sheet, { across: columns * FINE, down: rows * FINE }) };
+    return {
+      detail: () => Math.min(sheet.width / columns, sheet.height / rows) / 2,
+      forth,
+      back: inverseOf(forth, sheet, { across: columns * FINE, down: rows * FINE }),
+    };
   },
   handles({ columns, rows, handles }, sheet) {
     const rest = restingMesh(sheet, columns, rows);

@@ -1,4 +1,12 @@
-import { bendKindOf, type BendSheet, type Deformation, type Point, type PointMap, type TrimmedSheet } from '../kind.ts';
+import {
+  bendKindOf,
+  type BendSheet,
+  type Deformation,
+  type Point,
+  type PointMap,
+  type TrimmedSheet,
+  NO_DETAIL,
+} from '../kind.ts';
 import { inMm, movedHandles } from '../moved-handles.ts';
 import { pointOf } from '../places.ts';
 
@@ -93,7 +101,7 @@ function mapOfCorners(corners: readonly number[], sheet: BendSheet): Deformation
   const forth = mapOf(forward, middle);
   const lies = { x: 0, y: 0 };
   forth(middle.x, middle.y, lies);
-  return { back: mapOf(backward, lies), forth };
+  return { detail: NO_DETAIL, back: mapOf(backward, lies), forth };
 }
 
 export const perspective = bendKindOf({

@@ -66,6 +66,18 @@ export function movingLeastSquares(from: Float64Array, to: Float64Array, rigid: 
  * Pins hold points of the sheet and are dragged; all between them follows. The deformation is solved from where pins were
  * dragged to, back to where they were put, so that every point of the print has one place that it comes from.
  */
+/** The distance between the two of some points that lie nearest to each other; Infinity for a single one. */
+function nearestPins(points: Float64Array): number {
+  let least = Number.POSITIVE_INFINITY;
+  for (let k = 0; k < points.length; k += 2) {
+    for (let n = 0; n < k; n += 2) {
+      const [dx, dy] = [points[k]! - points[n]!, points[k + 1]! - points[n + 1]!];
+      least = Math.min(least, dx * dx + dy * dy);
+    }
+  }
+  return Math.sqrt(least);
+}
+
 export const pins = bendKindOf({
   name: 'pins',
   label: 'Pins',
@@ -104,7 +116,11 @@ export const pins = bendKindOf({
       moved ||= x !== toX || y !== toY;
     }
     if (!moved) return null;
-    return { back: movingLeastSquares(dragged, put, s.way === 'rigid'), forth: null };
+    return {
+      detail: () => nearestPins(put) / 2,
+      back: movingLeastSquares(dragged, put, s.way === 'rigid'),
+      forth: null,
+    };
   },
   handles: ({ pins: all }) =>
     Array.from({ length: Math.floor(all.length / EACH) }, (_, k) => ({

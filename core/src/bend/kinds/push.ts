@@ -1,5 +1,5 @@
 import type { Stroke } from '../../settings/params.ts';
-import { bendKindOf, type BendSheet, type PointMap } from '../kind.ts';
+import { bendKindOf, type BendSheet, type Detail, detailWithin, type PointMap } from '../kind.ts';
 import { pixelsOf, pointOf } from '../places.ts';
 
 /** What a stroke moves, and which way: an axis that is held keeps waves even that are pushed by hand. */
@@ -111,6 +111,10 @@ function undoing(strokes: readonly PreparedStroke[]): PointMap {
   };
 }
 
+/** A brush moves what lies between its hard middle and its edge by less and less. */
+const detailOf = (strokes: readonly PreparedStroke[]): Detail =>
+  detailWithin(strokes.map((own) => ({ ...own, radius: own.stamps[0]!.radius * (1 - own.hardness) })));
+
 export const push = bendKindOf({
   name: 'push',
   label: 'Push',
@@ -127,6 +131,6 @@ export const push = bendKindOf({
   },
   ready({ strokes }, sheet) {
     const all = strokes.flatMap((stroke) => prepared(stroke, sheet) ?? []);
-    return all.length === 0 ? null : { back: undoing(all), forth: null };
+    return all.length === 0 ? null : { detail: detailOf(all), back: undoing(all), forth: null };
   },
 });

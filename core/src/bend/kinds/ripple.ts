@@ -1,5 +1,5 @@
 import { sine, square } from '../../math/exact.ts';
-import { bendKindOf, type PointMap } from '../kind.ts';
+import { bendKindOf, detailAround, type PointMap } from '../kind.ts';
 import { degrees, inMiddle, length, pixelsOf, place, pointOf, shift } from '../places.ts';
 import { solveRising } from '../solve.ts';
 
@@ -47,7 +47,11 @@ export const ripple = bendKindOf({
         out.x = by === 1 ? x : centre.x + dx * by;
         out.y = by === 1 ? y : centre.y + dy * by;
       };
-    return { back: moved(source), forth: moved((r) => solveRising(source, r, 0, reach)) };
+    return {
+      detail: detailAround(centre, reach, Math.min(reach, long / 2)),
+      back: moved(source),
+      forth: moved((r) => solveRising(source, r, 0, reach)),
+    };
   },
   handles: ({ x, y, reach }) => [
     { id: 'centre', label: 'Centre', x, y },

@@ -1,5 +1,5 @@
 import { cosine, sine } from '../../math/exact.ts';
-import { bendKindOf, type PointMap } from '../kind.ts';
+import { bendKindOf, type PointMap, NO_DETAIL } from '../kind.ts';
 import { angleTo, degrees, place, pointOf, radians } from '../places.ts';
 
 /** A slant steeper than this has no width left to print. */
@@ -40,7 +40,7 @@ export const slant = bendKindOf({
       out.x = middle.x + (right - a * up) / area;
       out.y = middle.y - (up - b * right) / area;
     };
-    return { back, forth };
+    return { detail: NO_DETAIL, back, forth };
   },
   handles(s, { width, height }) {
     const [w, h] = [width / 4, height / 4];

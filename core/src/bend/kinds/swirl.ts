@@ -1,5 +1,5 @@
 import { cosine, sine, square, turnBy } from '../../math/exact.ts';
-import { bendKindOf, type PointMap } from '../kind.ts';
+import { bendKindOf, detailAround, type PointMap } from '../kind.ts';
 import { angleTo, degrees, inMiddle, length, pixelsOf, place, pointOf, radians } from '../places.ts';
 
 /** Points turn about the centre by turn · (1 − (r / reach)²)², counter-clockwise; beyond the reach nothing moves. */
@@ -34,7 +34,11 @@ export const swirl = bendKindOf({
         out.x = centre.x + dx * by.cos + dy * by.sin;
         out.y = centre.y - dx * by.sin + dy * by.cos;
       };
-    return { back: turned(-1), forth: turned(1) };
+    return {
+      detail: detailAround(centre, reach, reach / (1 + Math.abs(s.turn) / 45)),
+      back: turned(-1),
+      forth: turned(1),
+    };
   },
   handles({ x, y, reach, turn }) {
     const angle = radians(turn);

@@ -94,7 +94,7 @@ export const wave = bendKindOf({
       out.x = mx + b * dx;
       out.y = my + b * dy;
     };
-    return { back, forth };
+    return { detail: () => Math.min(...[one, two].filter(swings).map((w) => w.length / 2)), back, forth };
   },
   handles(s, sheet) {
     const axes = axesOf(s.direction);

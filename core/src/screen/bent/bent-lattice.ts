@@ -174,7 +174,7 @@ export function bentLattice(asked: LatticeAsked, bent: BentLattice, cells: CellM
   const { ubits, vbits } = tables.bits;
   // Cells that lie alike on the pixels have only so many levels: they are set apart by one of them.
   const spread = relevel ? Math.min(8192, Math.floor(65535 / Math.max(1, pixelsOf(basis)))) : 0;
-  const places = farPlaces(bent.back);
+  const places = farPlaces(bent.back, bent.detail);
   const unmovedSquare = unmovedSquares(bent, latticePositions(cell), states);
   return {
     cells,

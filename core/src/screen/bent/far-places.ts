@@ -1,6 +1,6 @@
-import type { PointMap } from '../../bend/kind.ts';
+import type { Detail, PointMap } from '../../bend/kind.ts';
 import { mapNodes } from '../../bend/map-nodes.ts';
-import { curvesHold } from '../../bend/place-curves.ts';
+import { curvesHold, isSeen } from '../../bend/place-curves.ts';
 import { tileNumbers } from '../../bend/tile-cache.ts';
 import type { Area } from '../../raster/area.ts';
 
@@ -26,7 +26,7 @@ export interface Around {
 export type FarPlaces = (area: Area) => Around;
 
 /** Places that a bend gives at every WIDE-th pixel, for a first look. */
-export function farPlaces(back: PointMap): FarPlaces {
+export function farPlaces(back: PointMap, detail: Detail): FarPlaces {
   const readPlaces = mapNodes(back, WIDE);
   const known = tileNumbers(KEPT_BYTES);
   return ({ x, y, width, height }) => {
@@ -38,6 +38,7 @@ export function farPlaces(back: PointMap): FarPlaces {
     readPlaces(column - 1, row - 1, wide, rows, places);
     const judge = (sx: number, sy: number): number => {
       const first = 2 * ((sy - row) * wide + sx - column);
+      if (!isSeen(detail, WIDE, sx * WIDE, sy * WIDE, WIDE)) return STEEP!;
       return curvesHold(back, { places, first, wide }, WIDE, sx, sy, ROUGHLY) ? SMOOTH! : STEEP!;
     };
     return { each: WIDE, column, row, wide, places, smooth: (sx, sy) => known(sx, sy, judge) === SMOOTH };
