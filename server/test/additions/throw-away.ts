@@ -129,7 +129,7 @@ export const throwAwayChecks: MadeKind = {
     behind: 'export const BEND_KINDS: readonly BendKind[] = [',
     name: 'throwAwayShear',
     source: `import { amount } from '../../settings/params.ts';
-import { bendKindOf } from '../kind.ts';
+import { bendKindOf, NO_DETAIL } from '../kind.ts';
 
 export const throwAwayShear = bendKindOf({
   name: 'throwaway',
@@ -140,6 +140,7 @@ export const throwAwayShear = bendKindOf({
     slope === 0
       ? null
       : {
+          detail: NO_DETAIL,
           back(x, y, out) {
             out.x = x + slope * y;
             out.y = y;
