@@ -1,7 +1,7 @@
 import type { Kernels, Scratch } from '../kernel/kernels.ts';
 import type { LightRows } from './area.ts';
 
-/** The table that lies in the memory of kernels: one of 128 KiB takes longer to copy than a block of a first look to map. */
+/** The table that lies in the memory of kernels, so that its 128 KiB are not copied for every block. */
 const loaded = new WeakMap<Kernels, Uint16Array>();
 
 function loadTable(kernels: Kernels, table: Uint16Array): Scratch {
