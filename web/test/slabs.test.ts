@@ -4,8 +4,8 @@ import { BLOCK_HEIGHT } from '../src/engine/sheet-engine.ts';
 import { drawnView, nextCoarse, nudged, slabsOf, warmingPictures } from '../src/preview/slabs.ts';
 
 const job = createJob('x', 'p');
-/** Kinds of bends that have nothing to drag when they are new. */
-const STILL = ['push', 'pins'];
+/** A new push has no strokes that could be dragged. */
+const STILL = ['push'];
 const request = (view: { scale: number; originX: number; originY: number }, stage: 'first' | 'settled') => ({
   job,
   view: { width: 900, height: 640, ...view },

@@ -102,6 +102,7 @@ export interface BentLattice {
   readonly keeping: PointMap | null;
   /** The way back through those bends alone which bend marks too; null without any. */
   readonly shaping: PointMap | null;
+  /** The smallest thing that the bends do to it. */
   readonly detail: Detail;
   /** Where the pixels of the sheet were, from nodes. */
   readonly grid: PlaceGrid;
@@ -127,7 +128,7 @@ export function readyBends(
   });
   const those = (which: (bend: Bend) => boolean) => all.filter((a) => which(a.bend)).map((a) => a.ready);
   const moved = those(movesLattice);
-  const back = undoing(moved);
+  const [back, detail] = [undoing(moved), detailOf(moved)];
   const keeping = those(keepsShapes);
   const pictured = those(movesPicture);
   const picture = undoing(pictured);
@@ -137,8 +138,8 @@ export function readyBends(
       forth: doing(moved),
       keeping: keeping.length === moved.length ? back : undoing(keeping),
       shaping: undoing(those((bend) => movesLattice(bend) && !keepsShapes(bend))),
-      detail: detailOf(moved),
-      grid: placeGrid(back, detailOf(moved), rough),
+      detail,
+      grid: placeGrid(back, detail, rough),
     },
     picture: picture && placeGrid(picture, detailOf(pictured), rough),
   };

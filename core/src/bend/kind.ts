@@ -56,6 +56,7 @@ export const NO_DETAIL: Detail = () => Number.POSITIVE_INFINITY;
 
 /** A bend made ready for a sheet. */
 export interface Deformation {
+  /** The smallest thing that it does, so that nothing is passed over between places that are worked out. */
   readonly detail: Detail;
   /** Where what comes to lie at a point was before. Defined for every point, also where the bend folds. */
   readonly back: PointMap;

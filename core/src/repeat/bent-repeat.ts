@@ -1,6 +1,6 @@
 import type { BentLattice } from '../bend/bends.ts';
 import { forthOf } from '../bend/inverse-of.ts';
-import { type Detail, NO_DETAIL, type PointMap } from '../bend/kind.ts';
+import type { PointMap } from '../bend/kind.ts';
 import { placeGrid } from '../bend/place-grid.ts';
 import { repeatPlane, type RepeatRegion } from './region.ts';
 import type { SnappedLattice } from './snapped-lattice.ts';
@@ -33,8 +33,8 @@ export function bentRepeat(
   };
   const back = bent ? along(bent.back) : snapped;
   // What lies anywhere in the bend may lie anywhere in the repeat.
-  const least = bent ? bent.detail(null) : 0;
-  const detail: Detail = bent ? () => least : NO_DETAIL;
+  const least = bent ? bent.detail(null) : Number.POSITIVE_INFINITY;
+  const detail = (): number => least;
   return {
     back,
     forth: forthOf(back),

@@ -112,7 +112,7 @@ export const nudged = (job: Job, turn: number, turned: boolean): Job => ({
 /** How far handles of bends are dragged for each turn, in parts of the sheet's shorter side. */
 const BEND_NUDGE = 0.01;
 
-/** Handles are dragged by turns, in steps of such a part of all of them that each comes once before one comes again. */
+/** Handles are dragged by turns, in steps of such a part of all of them that they come about equally often. */
 const NEXT_HANDLE = 0.618;
 
 /**

@@ -2,10 +2,10 @@ import {
   bendKindOf,
   type BendSheet,
   type Deformation,
+  NO_DETAIL,
   type Point,
   type PointMap,
   type TrimmedSheet,
-  NO_DETAIL,
 } from '../kind.ts';
 import { inMm, movedHandles } from '../moved-handles.ts';
 import { pointOf } from '../places.ts';

@@ -62,10 +62,9 @@ export function movingLeastSquares(from: Float64Array, to: Float64Array, rigid: 
   };
 }
 
-/**
- * Pins hold points of the sheet and are dragged; all between them follows. The deformation is solved from where pins were
- * dragged to, back to where they were put, so that every point of the print has one place that it comes from.
- */
+/** Pixels below which pins are taken for pins that far apart: what lies between nearer ones is folded or torn in any case. */
+const NEAREST = 24;
+
 /** The distance between the two of some points that lie nearest to each other; Infinity for a single one. */
 function nearestPins(points: Float64Array): number {
   let least = Number.POSITIVE_INFINITY;
@@ -78,6 +77,10 @@ function nearestPins(points: Float64Array): number {
   return Math.sqrt(least);
 }
 
+/**
+ * Pins hold points of the sheet and are dragged; all between them follows. The deformation is solved from where pins were
+ * dragged to, back to where they were put, so that every point of the print has one place that it comes from.
+ */
 export const pins = bendKindOf({
   name: 'pins',
   label: 'Pins',
@@ -116,8 +119,10 @@ export const pins = bendKindOf({
       moved ||= x !== toX || y !== toY;
     }
     if (!moved) return null;
+    // The way back is asked for places of the print, where the pins were dragged to.
+    const detail = Math.max(NEAREST, nearestPins(dragged)) / 2;
     return {
-      detail: () => nearestPins(put) / 2,
+      detail: () => detail,
       back: movingLeastSquares(dragged, put, s.way === 'rigid'),
       forth: null,
     };

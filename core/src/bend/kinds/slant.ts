@@ -1,5 +1,5 @@
 import { cosine, sine } from '../../math/exact.ts';
-import { bendKindOf, type PointMap, NO_DETAIL } from '../kind.ts';
+import { bendKindOf, NO_DETAIL, type PointMap } from '../kind.ts';
 import { angleTo, degrees, place, pointOf, radians } from '../places.ts';
 
 /** A slant steeper than this has no width left to print. */
