@@ -12,39 +12,6 @@ function between(from: i32, to: i32, part: i32, shift: i32): i32 {
   return from + (((to - from) * part) >> shift);
 }
 
-/** Coordinates of one row of a square from those of its nodes, which lie in rows of 64 / 2^shift + 1. */
-function coordinatesOf(nodes: usize, shift: i32, line: i32, out: usize): void {
-  const wide = (TILE >> shift) + 1;
-  const each = 1 << shift;
-  const down = line & (each - 1);
-  const first = nodes + ((<usize>((line >> shift) * wide)) << 2);
-  const next = first + ((<usize>wide) << 2);
-  const lanes = i32x4(0, 1, 2, 3);
-  let from = between(load<i32>(first), load<i32>(next), down, shift);
-  for (let c = 1; c < wide; c++) {
-    const at = (<usize>c) << 2;
-    const to = between(load<i32>(first + at), load<i32>(next + at), down, shift);
-    if (each < 4) {
-      for (let p = 0; p < each; p++) {
-        store<i32>(out, between(from, to, p, shift));
-        out += 4;
-      }
-    } else {
-      const start = i32x4.splat(from);
-      const way = i32x4.splat(to - from);
-      for (let p = 0; p < each; p += 4) {
-        const part = i32x4.add(i32x4.splat(p), lanes);
-        v128.store(out, i32x4.add(start, i32x4.shr_s(i32x4.mul(way, part), shift)));
-        out += 16;
-      }
-    }
-    from = to;
-  }
-}
-
-/** Bytes for the coordinates at the nodes of a row. */
-const EDGES: usize = 512;
-
 /** Coordinates at the nodes of a row of pixels between two rows of nodes, four at a time. */
 function edgesOf(nodes: usize, shift: i32, line: i32, out: usize): void {
   const wide = (TILE >> shift) + 1;
@@ -58,23 +25,48 @@ function edgesOf(nodes: usize, shift: i32, line: i32, out: usize): void {
   }
 }
 
-/** The coordinate of one pixel of a row from those at its nodes. */
+/** Coordinates of a row from those at its nodes, which lie 2^shift pixels apart, 4 or more: a shift by a constant is one step. */
 // @ts-ignore: decorator
 @inline
-function onEdge(edges: usize, x: i32, shift: i32): i32 {
-  const at = edges + ((<usize>(x >> shift)) << 2);
-  return between(load<i32>(at), load<i32>(at, 4), x & ((1 << shift) - 1), shift);
+function betweenEdges(edges: usize, shift: i32, out: usize): void {
+  const each = 1 << shift;
+  for (let x = 0; x < TILE; x += each) {
+    const from = v128.load32_splat(edges);
+    const way = i32x4.sub(v128.load32_splat(edges, 4), from);
+    const four = i32x4.shl(way, 2);
+    let parts = i32x4.mul(way, i32x4(0, 1, 2, 3));
+    for (let p = 0; p < each; p += 4) {
+      v128.store(out, i32x4.add(from, i32x4.shr_s(parts, shift)));
+      parts = i32x4.add(parts, four);
+      out += 16;
+    }
+    edges += 4;
+  }
 }
 
-/** Those of four pixels from x on, a multiple of 4; nodes are 4 pixels apart or more. */
-// @ts-ignore: decorator
-@inline
-function fourOnEdge(edges: usize, x: i32, shift: i32): v128 {
-  const at = edges + ((<usize>(x >> shift)) << 2);
-  const from = v128.load32_splat(at);
-  const way = i32x4.sub(v128.load32_splat(at, 4), from);
-  const part = i32x4.add(i32x4.splat(x & ((1 << shift) - 1)), i32x4(0, 1, 2, 3));
-  return i32x4.add(from, i32x4.shr_s(i32x4.mul(way, part), shift));
+/** The same of nodes that lie closer. */
+function betweenClose(edges: usize, shift: i32, out: usize): void {
+  const each = 1 << shift;
+  for (let x = 0; x < TILE; x += each) {
+    for (let p = 0; p < each; p++) {
+      store<i32>(out, between(load<i32>(edges), load<i32>(edges, 4), p, shift));
+      out += 4;
+    }
+    edges += 4;
+  }
+}
+
+/** Bytes of the coordinates of a row of a square. */
+const ROW: usize = 256;
+
+/** Coordinates of one row of a square from those of its nodes, which lie in rows of 64 / 2^shift + 1. `edges`: 288 bytes. */
+function coordinatesOf(nodes: usize, shift: i32, line: i32, edges: usize, out: usize): void {
+  edgesOf(nodes, shift, line, edges);
+  if (shift == 5) betweenEdges(edges, 5, out);
+  else if (shift == 4) betweenEdges(edges, 4, out);
+  else if (shift == 3) betweenEdges(edges, 3, out);
+  else if (shift == 2) betweenEdges(edges, 2, out);
+  else betweenClose(edges, shift, out);
 }
 
 /** Where in a table of one cell a place lies: its row and column are the upper bits of its fractions. */
@@ -94,32 +86,49 @@ function setApartIn(threshold: i32, u: i32, v: i32, spread: i32): i32 {
   return min(65534, risen > 65534 ? 2 * 65535 - 1 - risen : risen);
 }
 
-/** The same of four places. */
+/** Factors for the low and the high halves of lanes: products of halves are added in one step. */
 // @ts-ignore: decorator
 @inline
-function fourEntriesAt(u: v128, v: v128, ubits: i32, vbits: i32): v128 {
-  const low = i32x4.splat(0xffff);
-  const row = i32x4.shl(i32x4.shr_u(v128.and(v, low), 16 - vbits), ubits);
-  return v128.or(row, i32x4.shr_u(v128.and(u, low), 16 - ubits));
+function halves(low: i32, high: i32): v128 {
+  return i32x4.splat((low & 0xffff) | (high << 16));
 }
 
-/** Four thresholds of a table. */
+/**
+ * Bytes from the beginning of a table to the entries of four places. The upper bits of a fraction are those above 16 of its
+ * product with 2^bits; what the sign and the whole cells add lies above them.
+ */
 // @ts-ignore: decorator
 @inline
-function fourEntries(table: usize, entry: v128): v128 {
-  let all = i32x4.splat(<i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 0)) << 1)));
-  all = i32x4.replace_lane(all, 1, <i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 1)) << 1)));
-  all = i32x4.replace_lane(all, 2, <i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 2)) << 1)));
-  return i32x4.replace_lane(all, 3, <i32>load<u16>(table + ((<usize>i32x4.extract_lane(entry, 3)) << 1)));
+function fourOffsets(u: v128, v: v128, ubits: i32, vbits: i32): v128 {
+  const column = v128.and(
+    i32x4.shr_u(i32x4.dot_i16x8_s(u, halves(2 << ubits, 0)), 16),
+    i32x4.splat((2 << ubits) - 2),
+  );
+  const row = v128.and(i32x4.shr_u(i32x4.dot_i16x8_s(v, halves(1 << vbits, 0)), 16), i32x4.splat((1 << vbits) - 1));
+  return i32x4.add(column, i32x4.dot_i16x8_s(row, halves(2 << ubits, 0)));
 }
 
-/** Four thresholds moved as `setApartIn` moves one. */
+/** Four thresholds by their addresses. */
 // @ts-ignore: decorator
 @inline
-function fourApart(threshold: v128, column: v128, row: v128, spread: i32): v128 {
-  const cell = i32x4.add(i32x4.mul(column, i32x4.splat(APART_U)), i32x4.mul(row, i32x4.splat(APART_V)));
-  const part = i32x4.shr_u(i32x4.mul(v128.and(cell, i32x4.splat(0xffff)), i32x4.splat(spread)), 16);
-  const moved = i32x4.sub(i32x4.add(threshold, part), i32x4.splat(spread >> 1));
+function fourThresholds(at: v128): v128 {
+  let all = v128.load16_lane(<usize>i32x4.extract_lane(at, 0), i32x4.splat(0), 0);
+  all = v128.load16_lane(<usize>i32x4.extract_lane(at, 1), all, 2);
+  all = v128.load16_lane(<usize>i32x4.extract_lane(at, 2), all, 4);
+  return v128.load16_lane(<usize>i32x4.extract_lane(at, 3), all, 6);
+}
+
+/**
+ * Four thresholds moved as `setApartIn` moves one. The turn of a cell is taken less 32768, so that it is a signed number;
+ * half of the spread, which that takes away, is just what is to be taken away, but for the half of an odd one.
+ */
+// @ts-ignore: decorator
+@inline
+function fourApart(threshold: v128, u: v128, v: v128, spread: i32): v128 {
+  const cell = i16x8.shuffle(i32x4.shr_u(u, 16), v, 0, 9, 2, 11, 4, 13, 6, 15);
+  const turn = v128.xor(i32x4.dot_i16x8_s(cell, halves(APART_U, APART_V)), i32x4.splat(0x8000));
+  const part = i32x4.add(i32x4.dot_i16x8_s(turn, halves(spread, 0)), i32x4.splat((spread & 1) << 15));
+  const moved = i32x4.add(threshold, i32x4.shr_s(part, 16));
   // -moved - 1 is every bit the other way round.
   const risen = v128.xor(moved, i32x4.shr_s(moved, 31));
   return i32x4.min_s(i32x4.min_s(risen, i32x4.sub(i32x4.splat(2 * 65535 - 1), risen)), i32x4.splat(65534));
@@ -138,42 +147,47 @@ export function bentThresholds(
   spread: i32, room: usize, out: usize, stride: i32,
 ): void {
   const ur = room;
-  const vr = room + EDGES;
+  const vr = room + ROW;
+  const edges = vr + ROW;
   const bytes = (<usize>2) << (ubits + vbits);
-  const fours = shift >= 2 && (x & 3) == 0 ? count & ~3 : 0;
+  const fours = count & ~3;
   const left0 = i32x4.splat(c0);
   const top0 = i32x4.splat(r0);
   const across = i32x4.splat(columns);
+  const table = i32x4.splat(<i32>tables);
   for (let k = 0; k < rows; k++) {
-    edgesOf(us, shift, y + k * step, ur);
-    edgesOf(vs, shift, y + k * step, vr);
+    coordinatesOf(us, shift, y + k * step, edges, ur);
+    coordinatesOf(vs, shift, y + k * step, edges, vr);
     let to = out + <usize>(k * stride);
+    let at = (<usize>x) << 2;
     let n = 0;
     for (; n < fours; n += 4) {
-      const u = fourOnEdge(ur, x + n, shift);
-      const v = fourOnEdge(vr, x + n, shift);
-      const column = i32x4.shr_s(u, 16);
-      const row = i32x4.shr_s(v, 16);
-      let entry = fourEntriesAt(u, v, ubits, vbits);
+      const u = v128.load(ur + at);
+      const v = v128.load(vr + at);
+      let entry = i32x4.add(table, fourOffsets(u, v, ubits, vbits));
       if (states != 0) {
+        const column = i32x4.shr_s(u, 16);
+        const row = i32x4.shr_s(v, 16);
         const cell = i32x4.add(i32x4.mul(i32x4.sub(row, top0), across), i32x4.sub(column, left0));
         let state = i32x4.splat(<i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 0)));
         state = i32x4.replace_lane(state, 1, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 1)));
         state = i32x4.replace_lane(state, 2, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 2)));
         state = i32x4.replace_lane(state, 3, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 3)));
-        entry = i32x4.add(entry, i32x4.shl(state, ubits + vbits));
+        entry = i32x4.add(entry, i32x4.shl(state, ubits + vbits + 1));
       }
-      const whole = fourApart(fourEntries(tables, entry), column, row, spread);
+      const whole = fourApart(fourThresholds(entry), u, v, spread);
       store<u64>(to, i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
+      at += 16;
       to += 8;
     }
     for (; n < count; n++) {
-      const u = onEdge(ur, x + n, shift);
-      const v = onEdge(vr, x + n, shift);
-      let table = tables;
-      if (states != 0) table += (<usize>load<u8>(states + <usize>(((v >> 16) - r0) * columns + (u >> 16) - c0))) * bytes;
-      const threshold = <i32>load<u16>(table + ((<usize>entryOf(u, v, ubits, vbits)) << 1));
+      const u = load<i32>(ur + at);
+      const v = load<i32>(vr + at);
+      let own = tables;
+      if (states != 0) own += (<usize>load<u8>(states + <usize>(((v >> 16) - r0) * columns + (u >> 16) - c0))) * bytes;
+      const threshold = <i32>load<u16>(own + ((<usize>entryOf(u, v, ubits, vbits)) << 1));
       store<u16>(to, <u16>setApartIn(threshold, u, v, spread));
+      at += 4;
       to += 2;
     }
   }
@@ -196,10 +210,11 @@ export function bentSums(
   tones: usize, stride: i32, c0: i32, r0: i32, columns: i32, room: usize, sums: usize,
 ): void {
   const ur = room;
-  const vr = room + (TILE << 2);
+  const vr = room + ROW;
+  const edges = vr + ROW;
   for (let k = 0; k < rows; k++) {
-    coordinatesOf(us, shift, y + k * step, ur);
-    coordinatesOf(vs, shift, y + k * step, vr);
+    coordinatesOf(us, shift, y + k * step, edges, ur);
+    coordinatesOf(vs, shift, y + k * step, edges, vr);
     const from = tones + <usize>(k * stride);
     for (let n = 0; n < count; n++) {
       const cell = cellAt(ur, vr, x + n, c0, r0, columns);
@@ -215,10 +230,11 @@ export function bentSpread(
   means: usize, c0: i32, r0: i32, columns: i32, room: usize, out: usize, stride: i32,
 ): void {
   const ur = room;
-  const vr = room + (TILE << 2);
+  const vr = room + ROW;
+  const edges = vr + ROW;
   for (let k = 0; k < rows; k++) {
-    coordinatesOf(us, shift, y + k * step, ur);
-    coordinatesOf(vs, shift, y + k * step, vr);
+    coordinatesOf(us, shift, y + k * step, edges, ur);
+    coordinatesOf(vs, shift, y + k * step, edges, vr);
     const to = out + <usize>(k * stride);
     for (let n = 0; n < count; n++) {
       const cell = cellAt(ur, vr, x + n, c0, r0, columns);
@@ -251,14 +267,14 @@ export function bentRow(
     const table = tables + (<usize>load<u16>(slots + ((<usize>node) << 1))) * bytes;
     let part = (n + first) & (each - 1);
     const end = min(count, n + each - part);
+    const begin = i32x4.splat(<i32>table);
     const uWay = i32x4.splat(ub - ua);
     const vWay = i32x4.splat(vb - va);
     for (; n + 4 <= end; n += 4) {
       const parts = i32x4.add(i32x4.splat(part), i32x4(0, 1, 2, 3));
       const u = i32x4.add(i32x4.splat(ua), i32x4.shr_s(i32x4.mul(uWay, parts), ROW_SHIFT));
       const v = i32x4.add(i32x4.splat(va), i32x4.shr_s(i32x4.mul(vWay, parts), ROW_SHIFT));
-      const threshold = fourEntries(table, fourEntriesAt(u, v, ubits, vbits));
-      const whole = fourApart(threshold, i32x4.shr_s(u, 16), i32x4.shr_s(v, 16), spread);
+      const whole = fourApart(fourThresholds(i32x4.add(begin, fourOffsets(u, v, ubits, vbits))), u, v, spread);
       store<u64>(out + ((<usize>n) << 1), i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
       part += 4;
     }

@@ -124,15 +124,35 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
   }
   const inside = (): boolean => on.det !== 0 && on.u >= -EDGE && on.v >= -EDGE && on.u + on.v <= 1 + EDGE;
 
-  /** Finds the place in the half of a cell that was looked at last step by step. */
+  /**
+   * Finds the place in the half of a cell that was looked at last: by steps with the slopes of the half itself, of which a
+   * few are enough for most places, or else by Newton's method. It is one function that hands no numbers on, since each one
+   * would be written to the heap.
+   */
   function polish(x: number, y: number): void {
     const { upper, c, r, qx, qy, sx, sy, det, u, v } = on;
     // One way along the cell leads by q in the image, the other by s.
-    const [wx, wy] = upper ? [cellX, cellY] : [-cellX, -cellY];
-    at.x = placeX(upper ? c : c + 1) + u * wx;
-    at.y = placeY(upper ? r : r + 1) + v * wy;
-    const [fx, fy] = [at.x, at.y];
-    if (chord(x, y, (wx * sy) / det, (-wx * sx) / det, (-wy * qy) / det, (wy * qx) / det)) return;
+    const wx = upper ? cellX : -cellX;
+    const wy = upper ? cellY : -cellY;
+    const fx = placeX(upper ? c : c + 1) + u * wx;
+    const fy = placeY(upper ? r : r + 1) + v * wy;
+    const xx = (wx * sy) / det;
+    const xy = (-wx * sx) / det;
+    const yx = (-wy * qy) / det;
+    const yy = (wy * qx) / det;
+    at.x = fx;
+    at.y = fy;
+    let before = Infinity;
+    for (let k = 0; k < CHORDS; k++) {
+      forth(at.x, at.y, image);
+      const [ex, ey] = [x - image.x, y - image.y];
+      const off = ex * ex + ey * ey;
+      if (off < CLOSE * CLOSE) return;
+      if (off > before / 2) break;
+      before = off;
+      at.x += xx * ex + xy * ey;
+      at.y += yx * ex + yy * ey;
+    }
     at.x = fx;
     at.y = fy;
     if (!seek(forth, x, y, at)) {
@@ -162,22 +182,6 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
         if (r + way < 0 || r + way >= down) return false;
         half = 2 * ((r + way) * across + c) + to;
       } else half = 2 * (r * across + c) + to;
-    }
-    return false;
-  }
-
-  /** Steps by the slopes of the half itself, from the image to the sheet: most places are found by a few of them. */
-  function chord(x: number, y: number, xx: number, xy: number, yx: number, yy: number): boolean {
-    let before = Infinity;
-    for (let k = 0; k < CHORDS; k++) {
-      forth(at.x, at.y, image);
-      const [ex, ey] = [x - image.x, y - image.y];
-      const off = ex * ex + ey * ey;
-      if (off < CLOSE * CLOSE) return true;
-      if (off > before / 2) return false;
-      before = off;
-      at.x += xx * ex + xy * ey;
-      at.y += yx * ex + yy * ey;
     }
     return false;
   }

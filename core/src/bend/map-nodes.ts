@@ -1,7 +1,7 @@
 import type { PointMap } from './kind.ts';
-import { tileCache } from './tile-cache.ts';
+import { tileValues } from './tile-cache.ts';
 
-/** Nodes to a side of the squares in which they are kept. */
+/** Nodes to a side of the squares in which they are worked out. */
 const SIDE = 4;
 const KEPT_BYTES = 32e6;
 
@@ -13,27 +13,24 @@ export type MapNodes = (c: number, r: number, columns: number, rows: number, int
  * sheet's first pixel. They are worked out once, whatever part of the sheet is asked for.
  */
 export function mapNodes(map: PointMap, each: number): MapNodes {
-  const kept = tileCache<Float64Array>(KEPT_BYTES, ({ byteLength }) => byteLength + 100);
-  const at = { x: 0, y: 0 };
-  function make(sx: number, sy: number): Float64Array {
-    const places = new Float64Array(2 * SIDE * SIDE);
+  const place = { x: 0, y: 0 };
+  const squares = tileValues(KEPT_BYTES, 2 * SIDE * SIDE, (sx, sy, { values, at }) => {
     for (let k = 0; k < SIDE * SIDE; k++) {
-      map((sx * SIDE + (k % SIDE)) * each + 0.5, (sy * SIDE + Math.floor(k / SIDE)) * each + 0.5, at);
-      places[2 * k] = at.x;
-      places[2 * k + 1] = at.y;
+      map((sx * SIDE + (k % SIDE)) * each + 0.5, (sy * SIDE + Math.floor(k / SIDE)) * each + 0.5, place);
+      values[at + 2 * k] = place.x;
+      values[at + 2 * k + 1] = place.y;
     }
-    return places;
-  }
+  });
   return (c, r, columns, rows, into) => {
     for (let k = 0, to = 0; k < rows; k++) {
       const sy = Math.floor((r + k) / SIDE);
       const row = (r + k - sy * SIDE) * SIDE;
       for (let n = 0; n < columns; ) {
         const sx = Math.floor((c + n) / SIDE);
-        const places = kept(sx, sy, make);
+        const { values, at } = squares(sx, sy);
         const first = c + n - sx * SIDE;
         const many = Math.min(SIDE - first, columns - n);
-        for (let m = 2 * (row + first); m < 2 * (row + first + many); m++) into[to++] = places[m]!;
+        for (let m = at + 2 * (row + first); m < at + 2 * (row + first + many); m++) into[to++] = values[m]!;
         n += many;
       }
     }

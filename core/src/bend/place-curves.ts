@@ -21,9 +21,12 @@ const FAR = 64;
 /** The radius of the smallest thing that is not passed over, in distances of the places that are worked out. */
 const SMALLEST_SEEN = 1.5;
 
+/** Whether nothing of a radius is passed over between places so many pixels apart. */
+export const isSeenIn = (radius: number, each: number): boolean => SMALLEST_SEEN * each <= radius;
+
 /** Whether nothing that is done in a square with a corner at (x, y) is passed over between places so many pixels apart. */
 export const isSeen = (detail: Detail, each: number, x: number, y: number, side: number): boolean =>
-  SMALLEST_SEEN * each <= detail({ left: x - each, top: y - each, right: x + side + each, bottom: y + side + each });
+  isSeenIn(detail({ left: x - each, top: y - each, right: x + side + each, bottom: y + side + each }), each);
 
 /** A place between four rows of four nodes, with the weights of those in rows. */
 function triedAt(u: number, v: number) {

@@ -62,10 +62,12 @@ function meshMap(
     // Beyond the edge of the sheet everything moves as the edge does.
     const u = Math.min(1, Math.max(0, (x - bleed) / w)) * columns;
     const v = Math.min(1, Math.max(0, (y - bleed) / h)) * rows;
-    const [c, r] = [Math.min(columns - 1, Math.floor(u)), Math.min(rows - 1, Math.floor(v))];
+    const c = Math.min(columns - 1, Math.floor(u));
+    const r = Math.min(rows - 1, Math.floor(v));
     const [s, t] = [u - c, v - r];
     const [a, b, d, e] = [first(s), second(s), third(s), fourth(s)];
-    let [dx, dy] = [0, 0];
+    let dx = 0;
+    let dy = 0;
     for (let k = 0, at = r * wide + c; k < 4; k++, at += wide) {
       const down = k === 0 ? first(t) : k === 1 ? second(t) : k === 2 ? third(t) : fourth(t);
       dx += down * (a * movesX[at]! + b * movesX[at + 1]! + d * movesX[at + 2]! + e * movesX[at + 3]!);

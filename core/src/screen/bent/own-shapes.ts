@@ -1,6 +1,7 @@
 import type { BentLattice } from '../../bend/bends.ts';
 import type { PointMap } from '../../bend/kind.ts';
 import { type Slopes, slopesAt } from '../../bend/slopes.ts';
+import { tileNumbers, tileValues } from '../../bend/tile-cache.ts';
 import { arcTangent, cosine, logarithm, power, sine } from '../../math/exact.ts';
 import type { Basis } from '../periodic/supercell.ts';
 import type { CellBox } from './bent-nodes.ts';
@@ -84,12 +85,6 @@ export interface SingleDot {
 /** Up to this ratio the nearest dot is one of the four around a place; beyond it one of nine. */
 const FOUR_NEAREST = 1.6;
 
-/** From which neighbour to which one a dot may be the nearest of a place so far from the middle of its own. */
-function around(off: number, ratio: number): readonly [number, number] {
-  if (ratio > FOUR_NEAREST) return [-1, 1];
-  return off < 0 ? [-1, 0] : [0, 1];
-}
-
 /**
  * The heights of a cell of a lattice whose dots keep their shape while the lattice is stretched: the dot's own, seen
  * through the stretch undone but for its area, and the nearest of its neighbours'. `u`, `v` run along the vectors of the
@@ -101,13 +96,16 @@ export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio,
   // Along the way that is pressed together a dot would be pressed too: it is drawn as much wider.
   const [along, across] = [1 / (grow * grow), grow * grow];
   const [xx, xy, yy] = [along * c * c + across * s * s, (along - across) * c * s, along * s * s + across * c * c];
+  const nine = ratio > FOUR_NEAREST;
+  const side = nine ? 3 : 2;
   return (u: number, v: number): number => {
     let greatest = -Infinity;
-    const [i0, i1] = around(u - single.u, ratio);
-    const [j0, j1] = around(v - single.v, ratio);
-    for (let j = j0; j <= j1; j++) {
-      for (let i = i0; i <= i1; i++) {
-        const [du, dv] = [u - single.u - i, v - single.v - j];
+    const [offU, offV] = [u - single.u, v - single.v];
+    const i0 = nine || offU < 0 ? -1 : 0;
+    const j0 = nine || offV < 0 ? -1 : 0;
+    for (let j = j0; j < j0 + side; j++) {
+      for (let i = i0; i < i0 + side; i++) {
+        const [du, dv] = [offU - i, offV - j];
         const [x, y] = [du * ax + dv * bx, du * ay + dv * by];
         greatest = Math.max(greatest, single.height(xx * x + xy * y, xy * x + yy * y));
       }
@@ -120,50 +118,35 @@ export function keptShape(single: SingleDot, { ax, ay, bx, by }: Basis, { ratio,
 const EVERY = 32;
 /** How many of them lie between two places of which the slopes are taken. */
 const APART = 2;
-const MOST_KEPT = 200_000;
-/** More than there are of them across the largest sheet, and few enough that keys are small whole numbers. */
-const COLUMNS = 1 << 14;
-const HALF = COLUMNS >> 1;
+const KEPT_BYTES = 8e6;
 
-/** The key of a part, or none for one that lies too far away to be kept. */
-const keyOf = (i: number, j: number): number | null =>
-  i >= -HALF && i < HALF && j >= -HALF && j < HALF ? i * COLUMNS + j + HALF : null;
-
-/** Keeps what is made of parts by their column and row. */
-function keepParts<T>(make: (i: number, j: number) => T): (i: number, j: number) => T {
-  const kept = new Map<number, T>();
-  return (i, j) => {
-    const key = keyOf(i, j);
-    if (key === null) return make(i, j);
-    const known = kept.get(key);
-    if (known !== undefined) return known;
-    if (kept.size >= MOST_KEPT) kept.clear();
-    const made = make(i, j);
-    kept.set(key, made);
-    return made;
-  };
-}
-
-/** Reads the stretch of a part of a lattice: its column and row. */
+/** Reads the stretch of a part of a lattice: its column and row. It holds until the next one is read. */
 type TensorReader = (i: number, j: number) => Tensor;
 
 /** The stretch in the middle of each part, between those of places further apart: a few steps instead of five maps of a point. */
 function tensors({ forth, keeping }: BentLattice): TensorReader {
-  const at = { x: 0, y: 0 };
-  const corner = keepParts((i, j): Tensor => {
-    forth(i * APART * EVERY, j * APART * EVERY, at);
-    return tensorAt(keeping!, at.x, at.y);
+  const place = { x: 0, y: 0 };
+  const corner = tileValues(KEPT_BYTES, 3, (c, r, { values, at }) => {
+    forth(c * APART * EVERY, r * APART * EVERY, place);
+    const { p, q, r: own } = tensorAt(keeping!, place.x, place.y);
+    values[at] = p;
+    values[at + 1] = q;
+    values[at + 2] = own;
   });
+  const between = { p: 0, q: 0, r: 0 };
   return (i, j) => {
     const [c, r] = [Math.floor(i / APART), Math.floor(j / APART)];
     const [u, v] = [(i + 0.5) / APART - c, (j + 0.5) / APART - r];
-    const [a, b, d, e] = [corner(c, r), corner(c + 1, r), corner(c, r + 1), corner(c + 1, r + 1)];
-    const [wa, wb, wd, we] = [(1 - u) * (1 - v), u * (1 - v), (1 - u) * v, u * v];
-    return {
-      p: wa * a.p + wb * b.p + wd * d.p + we * e.p,
-      q: wa * a.q + wb * b.q + wd * d.q + we * e.q,
-      r: wa * a.r + wb * b.r + wd * d.r + we * e.r,
-    };
+    between.p = between.q = between.r = 0;
+    for (let k = 0; k < 4; k++) {
+      const [right, below] = [k & 1, k >> 1];
+      const weight = (right ? u : 1 - u) * (below ? v : 1 - v);
+      const { values, at } = corner(c + right, r + below);
+      between.p += weight * values[at]!;
+      between.q += weight * values[at + 1]!;
+      between.r += weight * values[at + 2]!;
+    }
+    return between;
   };
 }
 
@@ -188,7 +171,8 @@ export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): States
   if (!bent.keeping) return null;
   const tensor = tensors(bent);
   const parts = new Uint8Array(MOST_PARTS);
-  const stateAt = keepParts((i, j) => stateOfTensor(tensor(i, j)));
+  const states = tileNumbers(KEPT_BYTES);
+  const stateAt = (i: number, j: number): number => stateOfTensor(tensor(i, j));
   /** The first and the last part along one axis in which middles of the cells of a box lie. */
   const between = ({ c0, r0, columns, rows }: CellBox, byColumn: number, byRow: number): readonly [number, number] => {
     const first = (c0 + 0.5) * byColumn + (r0 + 0.5) * byRow;
@@ -207,7 +191,7 @@ export function cellStates(bent: BentLattice, { ax, ay, bx, by }: Basis): States
     let same = true;
     for (let j = j0, k = 0; j <= j1; j++) {
       for (let i = i0; i <= i1; i++, k++) {
-        parts[k] = slotOf(stateAt(i, j));
+        parts[k] = slotOf(states(i, j, stateAt));
         same &&= parts[k] === parts[0];
       }
     }
