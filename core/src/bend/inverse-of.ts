@@ -126,8 +126,7 @@ export function inverseOf(forth: PointMap, { width, height }: Size, cells: { acr
 
   /**
    * Finds the place in the half of a cell that was looked at last: by steps with the slopes of the half itself, of which a
-   * few are enough for most places, or else by Newton's method. It is one function that hands no numbers on, since each one
-   * would be written to the heap.
+   * few are enough for most places, or else by Newton's method.
    */
   function polish(x: number, y: number): void {
     const { upper, c, r, qx, qy, sx, sy, det, u, v } = on;
