@@ -33,11 +33,11 @@ export async function drag(
 ): Promise<{ first: number[]; settled: number[] }> {
   const took = (stage: string) =>
     page.evaluate((name) => {
-      const times = performance.getEntriesByName(name).map((m) => m.duration);
+      const durations = performance.getEntriesByName(name).map((m) => m.duration);
       performance.clearMeasures(name);
-      return times;
+      return durations;
     }, `preview ${stage}`);
-  const [firstTimes, settledTimes]: number[][] = [[], []];
+  const times: { first: number[]; settled: number[] } = { first: [], settled: [] };
   await page.evaluate(() => performance.clearMeasures());
   let [x, y] = from;
   let along = 0;
@@ -54,14 +54,14 @@ export async function drag(
     }
     await page.waitForTimeout(10);
     await settled(page);
-    firstTimes!.push(...(await took('first')));
-    settledTimes!.push(...(await took('settled')));
+    times.first.push(...(await took('first')));
+    times.settled.push(...(await took('settled')));
     await page.mouse.up();
     await page.waitForTimeout(300);
     // A hand that lets go changes nothing: such a picture is there at once, and would count as a quick one.
     await page.evaluate(() => performance.clearMeasures());
   }
-  return { first: firstTimes!, settled: settledTimes! };
+  return times;
 }
 
 /** Rows of a drag: first and settled pictures against what is asked. */

@@ -164,7 +164,7 @@ export function bentThresholds(
     for (; n < fours; n += 4) {
       const u = v128.load(ur + at);
       const v = v128.load(vr + at);
-      let entry = i32x4.add(table, fourOffsets(u, v, ubits, vbits));
+      let address = i32x4.add(table, fourOffsets(u, v, ubits, vbits));
       if (states != 0) {
         const column = i32x4.shr_s(u, 16);
         const row = i32x4.shr_s(v, 16);
@@ -173,9 +173,9 @@ export function bentThresholds(
         state = i32x4.replace_lane(state, 1, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 1)));
         state = i32x4.replace_lane(state, 2, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 2)));
         state = i32x4.replace_lane(state, 3, <i32>load<u8>(states + <usize>i32x4.extract_lane(cell, 3)));
-        entry = i32x4.add(entry, i32x4.shl(state, ubits + vbits + 1));
+        address = i32x4.add(address, i32x4.shl(state, ubits + vbits + 1));
       }
-      const whole = fourApart(fourThresholds(entry), u, v, spread);
+      const whole = fourApart(fourThresholds(address), u, v, spread);
       store<u64>(to, i64x2.extract_lane(i16x8.narrow_i32x4_u(whole, whole), 0));
       at += 16;
       to += 8;

@@ -3,11 +3,11 @@ import { MM_PER_INCH } from '../math/units.ts';
 import { type SheetGeometry, sheetPixels } from '../raster/sheet.ts';
 import { normalsOf, settingsInUse } from '../settings/params.ts';
 import { forthOf } from './inverse-of.ts';
+import type { Detail } from './detail.ts';
 import {
   type BendReads,
   type BendSheet,
   type Deformation,
-  type Detail,
   NOTHING_READ,
   type PointMap,
   type TrimmedSheet,

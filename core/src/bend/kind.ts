@@ -1,5 +1,6 @@
 import type { Size } from '../raster/sheet.ts';
 import type { Params, SettingsOf } from '../settings/params.ts';
+import type { Detail } from './detail.ts';
 
 /** A point of the sheet in pixels, y downwards. */
 export interface Point {
@@ -22,37 +23,6 @@ export interface BendSheet extends Size {
   /** Pixels of bleed on each side. */
   readonly bleed: number;
 }
-
-/** A part of the sheet, in pixels. */
-export interface SheetPart {
-  readonly left: number;
-  readonly top: number;
-  readonly right: number;
-  readonly bottom: number;
-}
-
-/**
- * The radius in pixels of the smallest thing that a bend does in a part of the sheet (null: anywhere), such as the radius of
- * a brush or half of a wave: places that are worked out lie so close that it is not passed over. Infinity where there
- * is nothing small.
- */
-export type Detail = (part: SheetPart | null) => number;
-
-const overlap = (a: SheetPart, b: SheetPart): boolean =>
-  a.left <= b.right && a.right >= b.left && a.top <= b.bottom && a.bottom >= b.top;
-
-/** Something of a radius is done in some parts of the sheet; outside them nothing moves. */
-export const detailWithin =
-  (parts: readonly (SheetPart & { readonly radius: number })[]): Detail =>
-  (part) =>
-    Math.min(...parts.filter((own) => !part || overlap(own, part)).map(({ radius }) => radius));
-
-/** The same in a circle. */
-export const detailAround = ({ x, y }: Point, reach: number, radius: number): Detail =>
-  detailWithin([{ left: x - reach, right: x + reach, top: y - reach, bottom: y + reach, radius }]);
-
-/** Nothing small is done anywhere. */
-export const NO_DETAIL: Detail = () => Number.POSITIVE_INFINITY;
 
 /** A bend made ready for a sheet. */
 export interface Deformation {

@@ -1,5 +1,5 @@
 import { type CubicWeights, cubicWeights } from './cubic.ts';
-import type { Detail, PointMap } from './kind.ts';
+import type { PointMap } from './kind.ts';
 import { mapNodes } from './map-nodes.ts';
 import { type PlaceCurves, type PlaceTile, TILE } from './place-tile.ts';
 import { tileNumbers } from './tile-cache.ts';
@@ -17,16 +17,6 @@ export interface Exactness {
 const TRIED = [triedAt(0.39, 0.57), triedAt(0.64, 0.28)] as const;
 const TRIED_FAR = [...TRIED, triedAt(0.21, 0.2), triedAt(0.83, 0.78), triedAt(0.17, 0.86)] as const;
 const FAR = 64;
-
-/** The radius of the smallest thing that is not passed over, in distances of the places that are worked out. */
-const SMALLEST_SEEN = 1.5;
-
-/** Whether nothing of a radius is passed over between places so many pixels apart. */
-export const isSeenIn = (radius: number, each: number): boolean => SMALLEST_SEEN * each <= radius;
-
-/** Whether nothing that is done in a square with a corner at (x, y) is passed over between places so many pixels apart. */
-export const isSeen = (detail: Detail, each: number, x: number, y: number, side: number): boolean =>
-  isSeenIn(detail({ left: x - each, top: y - each, right: x + side + each, bottom: y + side + each }), each);
 
 /** A place between four rows of four nodes, with the weights of those in rows. */
 function triedAt(u: number, v: number) {

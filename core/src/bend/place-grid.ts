@@ -1,5 +1,6 @@
-import type { Detail, PointMap } from './kind.ts';
-import { type Exactness, isSeen, isSeenIn, nodesOnCurves, placeCurves } from './place-curves.ts';
+import { type Detail, seenBetween } from './detail.ts';
+import type { PointMap } from './kind.ts';
+import { type Exactness, nodesOnCurves, placeCurves } from './place-curves.ts';
 import { placeNodes } from './place-nodes.ts';
 import { type PlaceCurves, type PlaceTile, TILE } from './place-tile.ts';
 import { tileCache } from './tile-cache.ts';
@@ -37,10 +38,8 @@ export interface PlaceGrid {
 export function placeGrid(map: PointMap, detail: Detail, rough: boolean): PlaceGrid {
   const { steps, most, smooth } = rough ? ROUGH : EXACT;
   const spacings = SPACINGS.map((each) => ({ each, curvesOf: placeCurves(map, each, smooth) }));
-  // Where nothing on the whole sheet is smaller no square is looked at by itself.
-  const closest = detail(null);
-  const seen = (each: number, tx: number, ty: number) =>
-    isSeenIn(closest, each) || isSeen(detail, each, tx * TILE, ty * TILE, TILE);
+  const seenAt = seenBetween(detail);
+  const seen = (each: number, tx: number, ty: number) => seenAt(each, tx * TILE, ty * TILE, TILE);
   const kept = tileCache<PlaceTile>(KEPT_BYTES, ({ xs }) => 2 * xs.byteLength + 200);
   function curves(tx: number, ty: number): PlaceCurves | null {
     for (const { each, curvesOf } of spacings) {

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { NO_DETAIL, type PointMap } from '../../src/bend/kind.ts';
+import { NO_DETAIL } from '../../src/bend/detail.ts';
+import type { PointMap } from '../../src/bend/kind.ts';
 import { placeGrid } from '../../src/bend/place-grid.ts';
 import { TILE } from '../../src/bend/place-tile.ts';
 import { placesOver } from '../../src/bend/places-over.ts';

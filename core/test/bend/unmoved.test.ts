@@ -10,7 +10,8 @@ import {
   withFill,
   findSupercell,
 } from '../../src/index.ts';
-import { NO_DETAIL } from '../../src/bend/kind.ts';
+import { NO_DETAIL } from '../../src/bend/detail.ts';
+import type {} from '../../src/bend/kind.ts';
 import { placeGrid } from '../../src/bend/place-grid.ts';
 import { bentNodes, unbentBox } from '../../src/screen/bent/bent-nodes.ts';
 import { latticePositions } from '../../src/screen/periodic/positions.ts';

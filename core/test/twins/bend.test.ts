@@ -139,7 +139,7 @@ test('thresholds of a bent lattice, with one table and with one for each state',
         });
       },
     ),
-    { numRuns: 200 },
+    { numRuns: 300 },
   );
 });
 

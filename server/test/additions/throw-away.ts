@@ -129,7 +129,8 @@ export const throwAwayChecks: MadeKind = {
     behind: 'export const BEND_KINDS: readonly BendKind[] = [',
     name: 'throwAwayShear',
     source: `import { amount } from '../../settings/params.ts';
-import { bendKindOf, NO_DETAIL } from '../kind.ts';
+import { NO_DETAIL } from '../detail.ts';
+import { bendKindOf } from '../kind.ts';
 
 export const throwAwayShear = bendKindOf({
   name: 'throwaway',

@@ -1,4 +1,5 @@
-import { bendKindOf, NO_DETAIL, type PointMap } from '../kind.ts';
+import { NO_DETAIL } from '../detail.ts';
+import { bendKindOf, type PointMap } from '../kind.ts';
 import { angleTo, axesOf, degrees, length, pixelsOf, place, placeAlong, pointOf, shift } from '../places.ts';
 
 /** Points move at right angles to the bow's chord: p = q + height · (1 − (2s / length)²) n, s from its middle. */

@@ -1,6 +1,7 @@
 import { square } from '../../math/exact.ts';
 import { amount } from '../../settings/params.ts';
-import { bendKindOf, detailAround, type PointMap } from '../kind.ts';
+import { detailAround } from '../detail.ts';
+import { bendKindOf, type PointMap } from '../kind.ts';
 import { inMiddle, length, pixelsOf, place, pointOf } from '../places.ts';
 import { solveRising } from '../solve.ts';
 

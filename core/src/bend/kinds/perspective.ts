@@ -1,12 +1,5 @@
-import {
-  bendKindOf,
-  type BendSheet,
-  type Deformation,
-  NO_DETAIL,
-  type Point,
-  type PointMap,
-  type TrimmedSheet,
-} from '../kind.ts';
+import { NO_DETAIL } from '../detail.ts';
+import { bendKindOf, type BendSheet, type Deformation, type Point, type PointMap, type TrimmedSheet } from '../kind.ts';
 import { inMm, movedHandles } from '../moved-handles.ts';
 import { pointOf } from '../places.ts';
 

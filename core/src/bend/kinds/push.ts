@@ -1,5 +1,6 @@
 import type { Stroke } from '../../settings/params.ts';
-import { bendKindOf, type BendSheet, type Detail, detailWithin, type PointMap } from '../kind.ts';
+import { type Detail, detailWithin } from '../detail.ts';
+import { bendKindOf, type BendSheet, type PointMap } from '../kind.ts';
 import { pixelsOf, pointOf } from '../places.ts';
 
 /** What a stroke moves, and which way: an axis that is held keeps waves even that are pushed by hand. */

@@ -1,5 +1,6 @@
 import { sine, square } from '../../math/exact.ts';
-import { bendKindOf, detailAround, type PointMap } from '../kind.ts';
+import { detailAround } from '../detail.ts';
+import { bendKindOf, type PointMap } from '../kind.ts';
 import { degrees, inMiddle, length, pixelsOf, place, pointOf, shift } from '../places.ts';
 import { solveRising } from '../solve.ts';
 

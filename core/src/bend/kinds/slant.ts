@@ -1,5 +1,6 @@
 import { cosine, sine } from '../../math/exact.ts';
-import { bendKindOf, NO_DETAIL, type PointMap } from '../kind.ts';
+import { NO_DETAIL } from '../detail.ts';
+import { bendKindOf, type PointMap } from '../kind.ts';
 import { angleTo, degrees, place, pointOf, radians } from '../places.ts';
 
 /** A slant steeper than this has no width left to print. */

@@ -1,5 +1,6 @@
 import { cosine, sine, square, turnBy } from '../../math/exact.ts';
-import { bendKindOf, detailAround, type PointMap } from '../kind.ts';
+import { detailAround } from '../detail.ts';
+import { bendKindOf, type PointMap } from '../kind.ts';
 import { angleTo, degrees, inMiddle, length, pixelsOf, place, pointOf, radians } from '../places.ts';
 
 /** Points turn about the centre by turn · (1 − (r / reach)²)², counter-clockwise; beyond the reach nothing moves. */

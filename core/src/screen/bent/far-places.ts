@@ -1,6 +1,7 @@
-import type { Detail, PointMap } from '../../bend/kind.ts';
+import { type Detail, seenBetween } from '../../bend/detail.ts';
+import type { PointMap } from '../../bend/kind.ts';
 import { mapNodes } from '../../bend/map-nodes.ts';
-import { curvesHold, isSeen } from '../../bend/place-curves.ts';
+import { curvesHold } from '../../bend/place-curves.ts';
 import { tileNumbers } from '../../bend/tile-cache.ts';
 import type { Area } from '../../raster/area.ts';
 
@@ -29,6 +30,7 @@ export type FarPlaces = (area: Area) => Around;
 export function farPlaces(back: PointMap, detail: Detail): FarPlaces {
   const readPlaces = mapNodes(back, WIDE);
   const known = tileNumbers(KEPT_BYTES);
+  const seen = seenBetween(detail);
   return ({ x, y, width, height }) => {
     const [column, row] = [Math.floor(x / WIDE), Math.floor(y / WIDE)];
     // One square more than the area has: where the last node lies depends on the square that begins there.
@@ -38,7 +40,7 @@ export function farPlaces(back: PointMap, detail: Detail): FarPlaces {
     readPlaces(column - 1, row - 1, wide, rows, places);
     const judge = (sx: number, sy: number): number => {
       const first = 2 * ((sy - row) * wide + sx - column);
-      if (!isSeen(detail, WIDE, sx * WIDE, sy * WIDE, WIDE)) return STEEP!;
+      if (!seen(WIDE, sx * WIDE, sy * WIDE, WIDE)) return STEEP!;
       return curvesHold(back, { places, first, wide }, WIDE, sx, sy, ROUGHLY) ? SMOOTH! : STEEP!;
     };
     return { each: WIDE, column, row, wide, places, smooth: (sx, sy) => known(sx, sy, judge) === SMOOTH };

@@ -128,10 +128,10 @@ function tensors({ forth, keeping }: BentLattice): TensorReader {
   const place = { x: 0, y: 0 };
   const corner = tileValues(KEPT_BYTES, 3, (c, r, { values, at }) => {
     forth(c * APART * EVERY, r * APART * EVERY, place);
-    const { p, q, r: own } = tensorAt(keeping!, place.x, place.y);
-    values[at] = p;
-    values[at + 1] = q;
-    values[at + 2] = own;
+    const tensor = tensorAt(keeping!, place.x, place.y);
+    values[at] = tensor.p;
+    values[at + 1] = tensor.q;
+    values[at + 2] = tensor.r;
   });
   const between = { p: 0, q: 0, r: 0 };
   return (i, j) => {
