@@ -7,6 +7,7 @@ const LAYERS = [
   ['bend'],
   ['repeat'],
   ['formats', 'stock', 'marks', 'lettering'],
+  ['stones'],
   ['picture', 'tone', 'ink'],
   ['screen', 'stencil'],
   ['separate', 'wear'],

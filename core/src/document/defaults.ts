@@ -12,6 +12,7 @@ import { DEFAULT_TONE } from '../tone/tone.ts';
 import { WEAR_PARAMS } from '../wear/wear-params.ts';
 import { FILL_PARAMS } from './fill-params.ts';
 import { IMPRESSION_PARAMS } from './impression-params.ts';
+import { DEFAULT_JOB_STONES } from '../stones/job-params.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { REPEAT_PARAMS } from './repeat-params.ts';
 import { SHARE_PARAMS } from './share-params.ts';
@@ -72,6 +73,7 @@ export function createJob(title: string, passId: string): Job {
     passes: [createPass(passId, 0, null)],
     separations: [],
     stencils: [],
+    stones: DEFAULT_JOB_STONES,
     plates: normalsOf(PLATE_PARAMS),
     share: normalsOf(SHARE_PARAMS),
     repeat: normalsOf(REPEAT_PARAMS),

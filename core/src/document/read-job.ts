@@ -12,6 +12,7 @@ import { inkSection, readInk, readSeparation, readStock } from './read-inks.ts';
 import { readPicture } from './read-picture.ts';
 import { fieldsOf, type Held, NOTHING_HELD, readSettings } from './read-settings.ts';
 import { MOST_STENCILS, readStencil } from './read-stencil.ts';
+import { stonesSection } from './read-stones.ts';
 import { MOST_STRIP_SHEETS, readStrips } from './read-strips.ts';
 import { REPEAT_PARAMS } from './repeat-params.ts';
 import { paramsSection, readSections, type Section, section } from './section.ts';
@@ -66,6 +67,7 @@ const SECTIONS = {
   sheet: section<Sheet>('sheet', DEFAULT_SHEET, readSheet),
   pictures: listSection<Picture>('pictures', 1000, readPicture),
   separations: listSection<Separation>('separations', 100, readSeparation),
+  stones: stonesSection,
   plates: paramsSection('plates', PLATE_PARAMS),
   share: paramsSection('share', SHARE_PARAMS),
   repeat: paramsSection('repeat', REPEAT_PARAMS),

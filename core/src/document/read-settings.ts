@@ -1,6 +1,7 @@
 import type { Picture } from '../picture/types.ts';
 import type { CurvePoint, Param, Params, PointsParam, SettingsOf } from '../settings/params.ts';
 import { check, JobError } from './check.ts';
+import { readHandStones } from './read-hand-stones.ts';
 import { readMarkEdits } from './read-mark-edits.ts';
 import { PLACE, readStrokes } from './read-strokes.ts';
 
@@ -74,6 +75,13 @@ function readParam(value: unknown, field: string, param: Param, held: Held): unk
       return readPoints(value, field, param);
     case 'mark edits':
       return readMarkEdits(value, field);
+    case 'stone names': {
+      const names = check.list(value, field, param.max).map((name, k) => check.text(name, `${field}[${k}]`, 64));
+      if (names.length < param.min) throw new JobError(field, `"${field}" needs at least ${param.min}.`);
+      return names;
+    }
+    case 'hand stones':
+      return readHandStones(value, field);
     case 'strokes':
       return readStrokes(value, field, param.does);
   }

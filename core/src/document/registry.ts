@@ -13,6 +13,7 @@ import { FREQUENCY_RANGE, FREQUENCY_UNITS } from '../screen/frequency.ts';
 import { SHARED_PARAMS } from '../screen/shared-params.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import type { Param } from '../settings/params.ts';
+import { STONE_JOB_PARAMS } from '../stones/job-params.ts';
 import { FINISH_KINDS } from '../stock/finishes/index.ts';
 import { GROUND_PARAMS } from '../stock/ground-params.ts';
 import { EDGE_PARAMS } from '../stencil/edge-params.ts';
@@ -185,6 +186,7 @@ const JOB_SETTINGS: readonly Entry<Job>[] = [
     ),
   ),
   ...entries<Job>('Plates', 'plates', PLATE_PARAMS, field('plates')),
+  ...entries<Job>('Output', 'layout', STONE_JOB_PARAMS, field('stones')),
   ...entries<Job>('Output', 'share', SHARE_PARAMS, field('share')),
   ...entries<Job>('Output', 'repeat', REPEAT_PARAMS, field('repeat')),
 ];

@@ -9,6 +9,7 @@ import type { FinishSettings } from '../stock/finishes/index.ts';
 import type { GroundSettings } from '../stock/ground-params.ts';
 import type { Stencil } from '../stencil/stencil.ts';
 import type { SeparationSettings } from '../separate/params.ts';
+import type { JobStones } from '../stones/job-params.ts';
 import type { Tone } from '../tone/tone.ts';
 import type { WearSettings } from '../wear/wear-params.ts';
 import type { FillSettings } from './fill-params.ts';
@@ -32,6 +33,8 @@ export interface Job {
   readonly separations: readonly Separation[];
   /** Where fills may print, by name: a stencil serves any number of fills. */
   readonly stencils: readonly Stencil[];
+  /** The stones that its layouts are made of. */
+  readonly stones: JobStones;
   /** How plates are laid out for the press. */
   readonly plates: PlateSettings;
   /** How it is taken out to be shown on screens. */

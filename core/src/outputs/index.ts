@@ -23,6 +23,13 @@ import { sharePng } from './share/share-png.ts';
 import { shareWebp } from './share/share-webp.ts';
 import { repeatPng } from './repeat/repeat-png.ts';
 import { repeatSvg } from './repeat/repeat-svg.ts';
+import { orderCsv } from './stones/order-csv.ts';
+import { placementMap } from './stones/placement-map.ts';
+import { stonesProof } from './stones/proof.ts';
+import { stonesCsv } from './stones/stones-csv.ts';
+import { stonesDxf } from './stones/template-dxf.ts';
+import { stonesPdf } from './stones/template-pdf.ts';
+import { stonesSvg } from './stones/template-svg.ts';
 import { sheetPng } from './sheet-png.ts';
 
 export type {
@@ -55,6 +62,13 @@ export const OUTPUTS = [
   marksCsv,
   pieceCounts,
   buildMap,
+  stonesSvg,
+  stonesDxf,
+  stonesPdf,
+  placementMap,
+  stonesCsv,
+  orderCsv,
+  stonesProof,
   repeatPng,
   repeatSvg,
 ] as const;

@@ -81,7 +81,7 @@ function planSubject(env: PrintEnv, job: Job, placing: PlacingSettings, marks: r
 }
 
 /** What a job gives the parts of its stencils. */
-function askedOf(env: PrintEnv, job: Job, plates: PlatePlanner, stencil: CoverPlanner): PartAsked {
+export function partsAsked(env: PrintEnv, job: Job, plates: PlatePlanner, stencil: CoverPlanner): PartAsked {
   const { caches = NO_CACHES } = env;
   return {
     get kernels() {
@@ -109,7 +109,7 @@ export const rasterOfFlood = (
   job: Job,
   plates: PlatePlanner,
   settings: Parameters<typeof floodRaster>[0],
-): Raster | null => floodRaster(settings, askedOf(env, job, plates, coverPlanner(env, job, plates)));
+): Raster | null => floodRaster(settings, partsAsked(env, job, plates, coverPlanner(env, job, plates)));
 
 /** Stencils whose cover of an area is kept for the passes that print it next. */
 const MOST_SHARED = 64;
@@ -128,7 +128,7 @@ export function coverPlanner(env: PrintEnv, job: Job, plates: PlatePlanner): Cov
     if (known) return known;
     const stencil = job.stencils.find((s) => s.id === id);
     const cover = stencil
-      ? sharedCover(env, job, planStencil(stencil, askedOf(env, job, plates, plan)))
+      ? sharedCover(env, job, planStencil(stencil, partsAsked(env, job, plates, plan)))
       : planned('no stencil', null, [], () => () => 0 as const);
     made.set(id, cover);
     return cover;

@@ -11,6 +11,7 @@ import { type RepeatRegion, repeatPlane } from '../repeat/region.ts';
 import { planScreen } from '../screen/compile-screen.ts';
 import { type CompiledScreen, type Plater, takesColours, type ToneInput } from '../screen/compiled.ts';
 import type { PlannedScreen } from '../screen/families/index.ts';
+import type { LaidStones } from '../stones/lay.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import { isWorn, wornPlate } from '../wear/worn-plate.ts';
 import { basePlate } from './base-plate.ts';
@@ -52,6 +53,14 @@ export interface PassPlan {
   begin(): Generator<number, void>;
   /** Gives back the kernel memory that the plan holds. */
   release(): void;
+}
+
+/** The stones of a pass, which are laid when they are first asked for. */
+export interface PlannedStones {
+  /** Equal keys mean equal stones. */
+  readonly key: string;
+  regionOf(fill: Fill): number;
+  of(fill: Fill): LaidStones;
 }
 
 /** Names the pixels of a picture of the job: its hash, or a name of its own while they are not there. */
@@ -150,7 +159,8 @@ function planInk(env: PrintEnv, job: Job, pass: Pass, how: PrintHow): PassPlan {
 
 /**
  * Plans a fill over the whole sheet, as if it had no stencil. `within` tells where it may print to a screen that sees to
- * the edges of its stencil itself; whoever gives it has it in the key of what is made of the plan.
+ * the edges of its stencil itself; whoever gives it has it in the key of what is made of the plan. `stones`: those of its
+ * pass, for a screen of stones.
  */
 export function planFill(
   env: PrintEnv,
@@ -159,6 +169,7 @@ export function planFill(
   fill: Fill,
   how: PrintHow = {},
   within: ToneInput['within'] = null,
+  stones: PlannedStones | null = null,
 ): PassPlan {
   const { draft = false, piecemeal = false, repeat = null } = how;
   const { caches = NO_CACHES } = env;
@@ -171,7 +182,7 @@ export function planFill(
   function ready(): Made {
     if (made) return made;
     const compiled = bentScreen(env, screen, draft, { bends, repeat });
-    const input = { ...plan.input(compiled, piecemeal), within };
+    const input = { ...plan.input(compiled, piecemeal), within, stones: stones?.of(fill) ?? null };
     made = { input, plater: compiled.plater(input), compiled };
     return made;
   }
@@ -187,8 +198,15 @@ export function planFill(
     unmovedAs = unmovedAs?.how === how ? unmovedAs : { how, key: `${how} ${unmovedKey}` };
     return caches.unmoved(unmovedAs.key, area, () => plater.plate(area));
   }
-  const plateInputs = { sheet: { width, height }, bends: bends?.lattice ?? null, ...(repeat ? { repeat } : {}) };
-  const whole: Planned<Plate> = planned('plate', plateInputs, [plan, screen], () => plateOver);
+  const plateInputs = {
+    ...(stones ? { region: stones.regionOf(fill) } : {}),
+    sheet: { width, height },
+    bends: bends?.lattice ?? null,
+    ...(repeat ? { repeat } : {}),
+  };
+  // Stones have read what they need of the picture when they are laid.
+  const from = stones ? [stones, screen] : [plan, screen];
+  const whole: Planned<Plate> = planned('plate', plateInputs, from, () => plateOver);
   // Of a palette or artwork no value is bare stock: its wear is part of its stencil.
   const own = takesColours(screen.prints) ? whole : planWorn(job, fill, whole);
   /** A plate that is read twice, for its pass and for the base under it, is made once. */

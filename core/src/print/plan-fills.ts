@@ -22,6 +22,7 @@ import { coverPlanner } from './plan-cover.ts';
 import { bentScreen } from './plan-bends.ts';
 import { type ChainPlan, type PassPlan, planChain, planFill, type PrintHow } from './plan-fill.ts';
 import { finishOf } from './plan-tones.ts';
+import { planStones } from './plan-stones.ts';
 import { wrappedCover } from './plan-wrapped.ts';
 import { printsOf, valueMap } from './plate-values.ts';
 
@@ -56,6 +57,7 @@ const EVERYWHERE: PlannedCover = planned('everywhere', null, [], () => (): Cover
 const standsAlone = (job: Job, chain: ChainPlan): boolean =>
   takesColours(chain.screen.prints) ||
   (chain.screen.traits.outlines ?? false) ||
+  (chain.screen.traits.stones ?? false) ||
   passesOnBase(job, chain.fill).length > 0;
 
 /** What fills must have in common to go through one screen. */
@@ -77,6 +79,7 @@ export function planFills(
     others.push(plan);
     return plan.plate;
   });
+  const stones = planStones(env, job, pass, (other) => passPlan(other).plate);
   const groups: Group[] = [];
   const byKey = new Map<string, number>();
   const layers = printingFills(pass).map((fill): PlannedLayer => {
@@ -95,7 +98,7 @@ export function planFills(
     if (known !== undefined) return { chain, cover, group: known };
     const group = groups.length;
     const within = (area: Area) => ready().blends[group]!(area)?.cover ?? 0;
-    groups.push({ fill, chain, whole: alone ? planFill(env, job, pass, fill, how, within) : null });
+    groups.push({ fill, chain, whole: alone ? planFill(env, job, pass, fill, how, within, stones) : null });
     if (!alone) byKey.set(key, group);
     return { chain, cover, group };
   });

@@ -11,6 +11,7 @@ import type { PrintEnv } from './env.ts';
 import { knockedOut } from './knocked-out.ts';
 import { type PassPlan, planFill, type PrintHow } from './plan-fill.ts';
 import { planFills } from './plan-fills.ts';
+import { planStones } from './plan-stones.ts';
 import { wholeFill } from './plate-values.ts';
 import { type WithPrints, withPrintsSoFar } from './print-so-far.ts';
 import { withPushes } from './with-pushes.ts';
@@ -63,6 +64,8 @@ function planAlone(env: PrintEnv, job: Job, pass: Pass, how: PrintHow): PassPlan
     from.pass,
     whole ?? printingFills(from.pass)[0] ?? from.pass.fills[0],
     how,
+    null,
+    whole && planStones(from.env, from.job, from.pass, (other) => planAlone(env, job, other, how).plate),
   );
   const plan = whole
     ? shown

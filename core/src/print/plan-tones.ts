@@ -229,6 +229,7 @@ export function planTones(env: PrintEnv, asked: TonesAsked): TonePlan {
           return finish ? finishTones(one, finish)[0]! : tone;
         },
         within: null,
+        stones: null,
         codes:
           cells || work.paint ? null : { light: light.reader?.() ?? light.read, tables: tablesOf(env, beforeCells) },
         colours: colourReader(

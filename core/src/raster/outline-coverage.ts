@@ -1,4 +1,5 @@
 import svgpath from 'svgpath';
+import { type Arc, arcPoints } from './arc-points.ts';
 import { type Area, rowsOf } from './area.ts';
 
 /** x, y, x, y …: one closed polygon in sheet pixels. */
@@ -9,8 +10,8 @@ type Matrix = readonly [number, number, number, number, number, number];
 /** How far, in pixels, a curve may be from the lines that stand for it. */
 const FLATNESS = 0.01;
 
-/** Adds a cubic arc as lines. */
-function cubic(to: number[], x0: number, y0: number, c: readonly number[]): void {
+/** Adds a cubic arc as lines that are nowhere further from it than `flatness`. */
+function cubic(to: number[], x0: number, y0: number, c: readonly number[], flatness: number): void {
   const [x1, y1, x2, y2, x3, y3] = c as [number, number, number, number, number, number];
   const bend = Math.max(
     Math.abs(x0 - 2 * x1 + x2),
@@ -18,7 +19,7 @@ function cubic(to: number[], x0: number, y0: number, c: readonly number[]): void
     Math.abs(x1 - 2 * x2 + x3),
     Math.abs(y1 - 2 * y2 + y3),
   );
-  const pieces = Math.min(500, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / FLATNESS))));
+  const pieces = Math.min(500, Math.max(1, Math.ceil(Math.sqrt((0.75 * bend) / flatness))));
   for (let k = 1; k <= pieces; k++) {
     const t = k / pieces;
     const u = 1 - t;
@@ -27,52 +28,60 @@ function cubic(to: number[], x0: number, y0: number, c: readonly number[]): void
   }
 }
 
+/** One piece of an outline. */
+export interface Contour {
+  readonly points: Polygon;
+  /** Whether the path closes it itself. */
+  readonly closed: boolean;
+}
+
 /**
- * An SVG path (1.1, chapter 8) as polygons in pixels; open pieces are closed.
+ * An SVG path (1.1, chapter 8) as pieces of straight lines, in the units that the matrix leads to.
+ * @param flatness how far a curve may be from the lines that stand for it
+ * @param arcs whether arcs are followed as they are, or by cubic curves, which are up to 0.03 % of the radius off
  * @throws Error when it is no path
  */
-export function polygonsOf(path: string, matrix: Matrix): Polygon[] {
-  const parsed = svgpath(path)
-    .abs()
-    .unshort()
-    .unarc()
-    .matrix([...matrix]);
+export function contoursOf(path: string, matrix: Matrix, flatness: number, arcs: 'exact' | 'cubic'): Contour[] {
+  const whole = svgpath(path).abs().unshort();
+  const parsed = (arcs === 'cubic' ? whole.unarc() : whole).matrix([...matrix]);
   const problem = (parsed as unknown as { err?: string }).err;
   if (problem) throw new Error(`The outline cannot be read: ${problem}.`);
-  const polygons: Polygon[] = [];
+  const contours: Contour[] = [];
   let points: number[] = [];
-  const close = () => {
-    if (points.length >= 6) polygons.push(Float64Array.from(points));
+  const end = (closed: boolean) => {
+    if (points.length >= 4) contours.push({ points: Float64Array.from(points), closed });
     points = [];
   };
   parsed.iterate((segment, _index, x, y) => {
     const [letter, ...numbers] = segment as unknown as [string, ...number[]];
     const [a, b, c, d] = numbers as [number, number, number, number];
     if (letter === 'M') {
-      close();
+      end(false);
       points.push(a, b);
     } else if (letter === 'Z' || letter === 'z') {
       const [px, py] = points as [number, number];
-      close();
+      end(true);
       if (px !== undefined) points.push(px, py);
     } else if (letter === 'L') points.push(a, b);
     else if (letter === 'H') points.push(a, y);
     else if (letter === 'V') points.push(x, a);
-    else if (letter === 'C') cubic(points, x, y, numbers);
+    else if (letter === 'C') cubic(points, x, y, numbers, flatness);
+    else if (letter === 'A') arcPoints(points, x, y, numbers as unknown as Arc, flatness);
     else if (letter === 'Q') {
-      cubic(points, x, y, [
-        x + (2 / 3) * (a - x),
-        y + (2 / 3) * (b - y),
-        c + (2 / 3) * (a - c),
-        d + (2 / 3) * (b - d),
-        c,
-        d,
-      ]);
+      const [px, py] = [x + (2 / 3) * (a - x), y + (2 / 3) * (b - y)];
+      cubic(points, x, y, [px, py, c + (2 / 3) * (a - c), d + (2 / 3) * (b - d), c, d], flatness);
     }
   });
-  close();
-  return polygons;
+  end(false);
+  return contours;
 }
+
+/**
+ * An SVG path as polygons in pixels; open pieces are closed.
+ * @throws Error when it is no path
+ */
+export const polygonsOf = (path: string, matrix: Matrix): Polygon[] =>
+  contoursOf(path, matrix, FLATNESS, 'cubic').flatMap(({ points }) => (points.length >= 6 ? [points] : []));
 
 /** Adds what a piece of an edge that crosses a row from x `from` to x `to`, both in 0..width, leaves to its right. */
 function addPiece(sums: Float32Array, at: number, a: number, b: number, h: number): void {

@@ -1,6 +1,7 @@
 import type { LatticeVectors } from '../repeat/snapped-lattice.ts';
 import type { Kernels } from '../kernel/kernels.ts';
 import type { MarkSource } from '../marks/source.ts';
+import type { LaidStones } from '../stones/lay.ts';
 import type { ArtworkReader } from '../picture/artwork-feed.ts';
 import type { Area, LightReader } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
@@ -64,6 +65,8 @@ export interface ToneInput {
   finish(tone: number): number;
   /** Where the fill may print, for screens that see to the edges themselves; null for the whole sheet. */
   readonly within: ((area: Area) => number | Uint8Array) | null;
+  /** The stones of the fill, for screens of stones; null where no pass has laid them. */
+  readonly stones: LaidStones | null;
   /**
    * Light and the table from light to finished tones (for outlines: to tones that they finish themselves), if nothing else
    * lies between the two. A screen may then compare the codes of light themselves, without a tone for every pixel.

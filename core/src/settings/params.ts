@@ -171,6 +171,40 @@ export interface MarkEditsParam {
   readonly normal: readonly MarkEdit[];
 }
 
+/** Names of entries of the job's table of stones, in an order that matters. */
+export interface StoneNamesParam {
+  readonly kind: 'stone names';
+  readonly of: 'sizes' | 'colours';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly string[];
+  readonly min: number;
+  readonly max: number;
+}
+
+/** One stone that stays where it is, while others are laid around it. Places in mm from the trimmed sheet's top left. */
+export interface HandStone {
+  readonly x: number;
+  readonly y: number;
+  /** Degrees, counter-clockwise. */
+  readonly turn: number;
+  /** Names of entries of the job's table of stones. */
+  readonly size: string;
+  readonly colour: string;
+  /** Whether the hand leaves it alone. */
+  readonly locked: boolean;
+  /** Whether it was laid and only set loose, so that it goes when stones are laid again. */
+  readonly loosed: boolean;
+}
+
+/** Stones that were placed by hand. Made on the sheet, not typed. */
+export interface HandStonesParam {
+  readonly kind: 'hand stones';
+  readonly label: string;
+  readonly about: string;
+  readonly normal: readonly HandStone[];
+}
+
 export type Param = (
   | NumberParam
   | ChoiceParam
@@ -184,6 +218,8 @@ export type Param = (
   | PointsParam
   | StrokesParam
   | MarkEditsParam
+  | StoneNamesParam
+  | HandStonesParam
 ) & {
   /** Whether the setting matters beside the others; it is kept either way. */
   readonly when?: (settings: Readonly<Record<string, unknown>>) => boolean;
@@ -197,12 +233,14 @@ export type SettingsOf<P extends Params> = {
     ? number
     : P[K] extends { readonly kind: 'flag' }
       ? boolean
-      : P[K] extends { readonly kind: 'colours' }
+      : P[K] extends { readonly kind: 'colours' | 'stone names' }
         ? readonly string[]
         : P[K] extends { readonly kind: 'picture' | 'stencil' | 'pass' }
           ? string | null
-          : P[K] extends { readonly kind: 'mark edits' }
-            ? readonly MarkEdit[]
+          : P[K] extends { readonly kind: 'mark edits' | 'hand stones' }
+            ? P[K] extends { readonly kind: 'mark edits' }
+              ? readonly MarkEdit[]
+              : readonly HandStone[]
             : P[K] extends { readonly kind: 'points' }
               ? readonly number[]
               : P[K] extends { readonly kind: 'strokes'; readonly does: readonly (infer D extends string)[] }

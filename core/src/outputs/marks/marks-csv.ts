@@ -1,3 +1,4 @@
+import { csvField } from '../csv-field.ts';
 import { output } from '../output.ts';
 import { type Drawn, drawnGroups, outlinesFault, toMm } from './drawn.ts';
 import { estimateOutlines } from './estimate.ts';
@@ -8,9 +9,6 @@ const HEAD = 'pass,ink,x_mm,y_mm,size_mm,turn_deg,shape,colour,tone\n';
 /** Bytes of a line, nearly. */
 const LINE = 70;
 
-/** A field as RFC 4180 has it. */
-const field = (text: string): string => (/[",\n\r]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text);
-
 const DEGREES = 180 / Math.PI;
 
 function line(drawn: Drawn, first: string, mm: (px: number) => number): string {
@@ -18,7 +16,7 @@ function line(drawn: Drawn, first: string, mm: (px: number) => number): string {
   if (!mark) return '';
   const turn = (mark.turn * DEGREES) % 360;
   const numbers = [mm(mark.x), mm(mark.y), mm(mark.width) - mm(0), turn < 0 ? turn + 360 : turn].map(short);
-  return `${first},${numbers.join(',')},${field(mark.unit.name)},${drawn.colour ?? ''},${short(mark.tone)}\n`;
+  return `${first},${numbers.join(',')},${csvField(mark.unit.name)},${drawn.colour ?? ''},${short(mark.tone)}\n`;
 }
 
 export const marksCsv = output({
@@ -36,7 +34,7 @@ export const marksCsv = output({
     const text = textSink(sink);
     text.write(HEAD);
     for (const { single, pass } of drawnGroups(work)) {
-      const first = `${field(pass.name)},${field(pass.ink.name || pass.name)}`;
+      const first = `${csvField(pass.name)},${csvField(pass.ink.name || pass.name)}`;
       for (const band of single()) for (const drawn of band) text.write(line(drawn, first, mm));
     }
     text.flush();

@@ -1,15 +1,14 @@
 import { countPieces, type PieceColour } from '../../marks/pieces.ts';
 import { planMarks } from '../../print/plan-marks.ts';
+import { csvField } from '../csv-field.ts';
 import { output } from '../output.ts';
 import type { EstimateWork } from '../output.ts';
 import { piecesFault } from './pieces-fault.ts';
 
-const field = (text: string): string => (/[",\n\r]/.test(text) ? `"${text.replace(/"/g, '""')}"` : text);
-
 /** The pieces of a job by colour, as a table (RFC 4180). */
 export function countsTable(colours: readonly PieceColour[]): string {
   const lines = colours.map(
-    ({ colour, name, number, count }) => `${colour},${field(name)},${field(number)},${count}\n`,
+    ({ colour, name, number, count }) => `${colour},${csvField(name)},${csvField(number)},${count}\n`,
   );
   return `colour,name,number,pieces\n${lines.join('')}`;
 }

@@ -6,12 +6,11 @@ import { MM_PER_INCH } from '../../math/units.ts';
 import type { Drawn, DrawnGroup } from '../marks/drawn.ts';
 import { eachSegment } from '../marks/segments.ts';
 import type { Aside, OutputSink } from '../output.ts';
+import { circlePath } from './circle-path.ts';
 import { HeldStream, writePdf } from './held-pdf.ts';
 import { newDocument, separationSpace } from './plate-pdf.ts';
 
 const POINTS = 72 / MM_PER_INCH;
-/** Control points of a quarter circle of radius 1 lie this far along (common practice). */
-const QUARTER = 0.5522847498;
 
 const short = (v: number): string => String(Math.round(v * 1e3) / 1e3);
 
@@ -24,15 +23,6 @@ function packedText(aside: Aside): { write(text: string): void; end(): void } {
     write: (text) => void deflate.push(encoder.encode(text), false),
     end: () => void deflate.push(new Uint8Array(0), true),
   };
-}
-
-function circlePath(x: number, y: number, r: number): string {
-  const k = QUARTER * r;
-  const n = (...v: number[]) => v.map(short).join(' ');
-  return (
-    `${n(x + r, y)} m ${n(x + r, y + k, x + k, y + r, x, y + r)} c ${n(x - k, y + r, x - r, y + k, x - r, y)} c ` +
-    `${n(x - r, y - k, x - k, y - r, x, y - r)} c ${n(x + k, y - r, x + r, y - k, x + r, y)} c h `
-  );
 }
 
 const OPERATORS = { M: 'm', L: 'l', C: 'c', Z: 'h' } as const;

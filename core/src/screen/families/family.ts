@@ -24,6 +24,8 @@ export interface ScreenTraits {
   readonly sharesThreads: boolean;
   /** It prints outlines, which take one tone a cell and can be written to files of outlines. */
   readonly outlines?: boolean;
+  /** It prints stones, which are laid for all fills of a pass together. */
+  readonly stones?: boolean;
   /** It sees to the edges of the stencil itself; otherwise they cut what it prints. */
   readonly keepsEdges?: boolean;
 }

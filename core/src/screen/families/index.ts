@@ -5,12 +5,13 @@ import { GRAIN } from './grain/family.ts';
 import { LINES } from './lines/family.ts';
 import { MARKS } from './marks/family.ts';
 import { SMOOTH } from './smooth/family.ts';
+import { STONES } from './stones/family.ts';
 import { TILE } from './tile/family.ts';
 
 export type { Making, PlannedScreen, ScreenAsked, ScreenFamily, ScreenTraits } from './family.ts';
 
 /** Every family of screens, in the order the artist sees them. */
-export const FAMILIES = [DOTS, LINES, GRAIN, MARKS, TILE, SMOOTH] as const;
+export const FAMILIES = [DOTS, LINES, GRAIN, MARKS, TILE, STONES, SMOOTH] as const;
 
 type AnyFamily = (typeof FAMILIES)[number];
 

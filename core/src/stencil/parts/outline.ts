@@ -82,11 +82,21 @@ function polygonCover(polygons: readonly Polygon[], evenOdd: boolean): CoverRead
   };
 }
 
+/** A cover that is one outline, which is known. */
+export interface OutlineCover extends PlannedCover {
+  readonly outline: Outline;
+}
+
+/** The outline of a cover that is made of one; null for any other. */
+export const outlineOfCover = (cover: PlannedCover): Outline | null =>
+  'outline' in cover ? (cover as OutlineCover).outline : null;
+
 /** Plans the cover of an outline. */
-export function planOutline(outline: Outline, { sheet: { bleed, ppi } }: PartAsked): PlannedCover {
-  return planned('outline', { ...outline, bleed, ppi }, [], (own) =>
+export function planOutline(outline: Outline, { sheet: { bleed, ppi } }: PartAsked): OutlineCover {
+  const cover = planned('outline', { ...outline, bleed, ppi }, [], (own) =>
     polygonCover(polygonsOf(own.path, inPixels(own.matrix, own)), own.evenOdd),
   );
+  return { ...cover, outline };
 }
 
 const AS_IS: Matrix = [1, 0, 0, 1, 0, 0];

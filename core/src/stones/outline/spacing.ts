@@ -1,0 +1,83 @@
+import { SLACK } from '../taken.ts';
+import { onTrack, stepAlong, type Track } from './walk.ts';
+
+/** Steps by which the distance of evenly spaced places is narrowed down. */
+const ROUNDS = 60;
+/** The last place may miss its end by so much, in mm. */
+const CLOSE = 1e-6;
+
+/** Way after so many steps of a straight distance, Infinity where the track ends before. */
+function landing(track: Track, from: number, steps: number, far: number, until: number): number {
+  let way = from;
+  for (let k = 0; k < steps && way < Infinity; k++) way = stepAlong(track, way, far, until);
+  return way;
+}
+
+/** How many steps of a straight distance fit between two ways, and where the last one ends. */
+function stepsWithin(track: Track, from: number, to: number, far: number): number {
+  let way = from;
+  for (let k = 0; ; k++) {
+    way = stepAlong(track, way, far, to + CLOSE);
+    if (way === Infinity) return k;
+  }
+}
+
+/** The distance of so many equal steps that lead from one way to another; null where a hairpin leaps over it. */
+function equalStep(track: Track, from: number, to: number, steps: number, least: number): number | null {
+  let [low, high] = [least, (to - from) / steps];
+  // Beyond the end of an open track there is no landing; a little further is enough to tell.
+  const until = track.closed ? to + track.length : track.length;
+  const miss = (far: number) => landing(track, from, steps, far, until) - to;
+  let missLow = miss(low);
+  if (Math.abs(missLow) <= CLOSE) return low;
+  let missHigh = miss(high);
+  if (Math.abs(missHigh) <= CLOSE) return high;
+  for (let k = 0; k < ROUNDS; k++) {
+    // Regula falsi, halving where the end is not known or one side stays.
+    const t = missHigh < Infinity && k % 3 !== 2 ? missLow / (missLow - missHigh) : 0.5;
+    const far = low + (high - low) * Math.min(0.999, Math.max(0.001, t));
+    const missed = miss(far);
+    if (Math.abs(missed) <= CLOSE) return far;
+    if (missed < 0) [low, missLow] = [far, missed];
+    else [high, missHigh] = [far, missed];
+    if (high - low < 1e-12) return null;
+  }
+  return null;
+}
+
+/** Straight distance between the places at two ways. */
+export const straight = (track: Track, a: number, b: number): number => {
+  const [p, q] = [onTrack(track, a), onTrack(track, b)];
+  return Math.sqrt((p.x - q.x) * (p.x - q.x) + (p.y - q.y) * (p.y - q.y));
+};
+
+/** Equal ways between places, as many as keep them apart. */
+function equalWays(track: Track, from: number, to: number, most: number, least: number): number[] {
+  for (let steps = most; steps > 0; steps = steps > 40 ? Math.floor(steps * 0.97) : steps - 1) {
+    const ways = Array.from({ length: steps + 1 }, (_, k) => from + ((to - from) * k) / steps);
+    if (ways.every((way, k) => k === 0 || straight(track, ways[k - 1]!, way) >= least - SLACK)) return ways;
+  }
+  return [];
+}
+
+/**
+ * Ways along a track from one to another, both included, so that places are equally far from their neighbours in a straight
+ * line and as near to each other as `least` allows; null where a hairpin of the track allows no such distance. Empty if not
+ * even the two ends are so far apart.
+ * @param fewer takes so many places less than there is room for
+ */
+export function equallyFar(track: Track, from: number, to: number, least: number, fewer = 0): number[] | null {
+  const steps = stepsWithin(track, from, to, least - SLACK / 2) - fewer;
+  if (steps <= 0) return [];
+  const far = equalStep(track, from, to, steps, least - SLACK / 2);
+  if (far === null) return null;
+  const ways = [from];
+  for (let k = 1; k < steps; k++) ways.push(stepAlong(track, ways[k - 1]!, far, Infinity));
+  ways.push(to);
+  return ways;
+}
+
+/** The same, but by equal ways along the track where equal distances are not possible. */
+export const evenWays = (track: Track, from: number, to: number, least: number): number[] =>
+  equallyFar(track, from, to, least) ??
+  equalWays(track, from, to, stepsWithin(track, from, to, least - SLACK / 2), least);
