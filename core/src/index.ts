@@ -45,7 +45,7 @@ export {
 export { MARK_SHAPES } from './marks/shapes/index.ts';
 export * from './raster/area.ts';
 export * from './raster/bitmap.ts';
-export { coverPolygons, polygonsOf } from './raster/outline-coverage.ts';
+export { type Contour, contoursOf, coverPolygons, polygonsOf } from './raster/outline-coverage.ts';
 export { type PathCommand, pathData, transformedPath } from './raster/path-data.ts';
 export * from './raster/plate.ts';
 export * from './raster/sheet.ts';

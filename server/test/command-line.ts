@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { loadClipper } from '@chromatype/core';
 import sharp from 'sharp';
 import { runCommand } from '../src/cli/run-command.ts';
 
@@ -37,6 +38,7 @@ async function ran(folder: string, args: readonly string[]): Promise<Ran> {
  */
 export async function commandLine() {
   const folder = mkdtempSync(join(tmpdir(), 'chromatype-cli-'));
+  await loadClipper();
   await sharp({ create: { width: 800, height: 800, channels: 3, background: '#bcbcbc' } })
     .png()
     .withMetadata({ density: 300 })

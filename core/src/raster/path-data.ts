@@ -24,8 +24,15 @@ export function pathData(commands: readonly PathCommand[], digits: number): stri
     .join('');
 }
 
-/** An SVG path taken through SVG transforms, the innermost first, as absolute numbers without arcs and shorthands. */
-export function transformedPath(path: string, transforms: readonly string[]): string {
-  const placed = transforms.reduce((p, transform) => p.transform(transform), svgpath(path));
-  return placed.abs().unarc().unshort().round(6).toString();
+/**
+ * An SVG path taken through SVG transforms, the innermost first, as absolute numbers without shorthands. Arcs become cubic
+ * curves, which are up to 0.03 % of their radius off, unless they are kept.
+ */
+export function transformedPath(
+  path: string,
+  transforms: readonly string[],
+  arcs: 'curves' | 'kept' = 'curves',
+): string {
+  const placed = transforms.reduce((p, transform) => p.transform(transform), svgpath(path)).abs();
+  return (arcs === 'kept' ? placed : placed.unarc()).unshort().round(6).toString();
 }

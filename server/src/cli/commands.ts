@@ -22,6 +22,8 @@ export const COMMANDS: Readonly<Record<string, Entry>> = {
   list: command(false, async () => import('./list.ts').then((m) => ({ help: m.HELP, run: m.list }))),
   mosaic: command(true, async () => import('./mosaic.ts').then((m) => ({ help: m.HELP, run: m.mosaic }))),
   reference: command(false, async () => import('./reference.ts').then((m) => ({ help: m.HELP, run: m.reference }))),
+  stones: command(true, async () => import('./stones.ts').then((m) => ({ help: m.HELP, run: m.stones }))),
+  cutter: command(false, async () => import('./cutter.ts').then((m) => ({ help: m.HELP, run: m.cutter }))),
   backup: command(true, async () => import('./backup.ts').then((m) => ({ help: m.HELP, run: m.backup }))),
   restore: command(true, async () => import('./restore.ts').then((m) => ({ help: m.HELP, run: m.restore }))),
   doctor: command(true, async () => import('./doctor.ts').then((m) => ({ help: m.HELP, run: m.doctor }))),

@@ -20,17 +20,6 @@ const params = {
   curved: flag('Curved', 'Runs through its points in a smooth curve, as a line drawn by hand.', false),
 } as const;
 
-/** Twice the area that a polygon winds round. */
-export function windingArea(points: ArrayLike<number>, each: number): number {
-  const n = points.length / each;
-  let sum = 0;
-  for (let k = 0; k < n; k++) {
-    const m = (k + 1) % n;
-    sum += points[each * k]! * points[each * m + 1]! - points[each * m]! * points[each * k + 1]!;
-  }
-  return Math.abs(sum);
-}
-
 /** The corners of a polygon as places. */
 const places = (points: readonly number[]) =>
   Array.from({ length: points.length / 2 }, (_, k) => [points[2 * k]!, points[2 * k + 1]!] as const);

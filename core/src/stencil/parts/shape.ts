@@ -1,9 +1,9 @@
-import { polygonsOf } from '../../raster/outline-coverage.ts';
+import { contoursOf } from '../../raster/outline-coverage.ts';
 import { MADE_SHAPE, shapeOutline } from '../../picture/made/shape.ts';
 import { flag, onlyFor } from '../../settings/params.ts';
+import { inOneLine } from './in-one-line.ts';
 import { partKind } from './kind.ts';
 import { BOX_PARAMS, boxMatrix, planOutline } from './outline.ts';
-import { windingArea } from './polygon.ts';
 
 const { shape: which, sides, inner, path } = MADE_SHAPE;
 
@@ -19,6 +19,13 @@ const params = {
   path,
 } as const;
 
+/** The corners of a polygon as places. */
+const places = (p: Float64Array) => Array.from({ length: p.length / 2 }, (_, k) => [p[2 * k]!, p[2 * k + 1]!] as const);
+
+/** Whether a path holds a line that it does not close: it has no area, but runs of stones are laid along it. */
+const isOpen = (path: string): boolean =>
+  contoursOf(path, [1, 0, 0, 1, 0, 0], 0.01, 'cubic').some((c) => !c.closed && c.points.length >= 4);
+
 /** Stands a shape of radius ½ about 0 into a box. */
 export const shapePart = partKind({
   name: 'shape',
@@ -28,8 +35,10 @@ export const shapePart = partKind({
   fault(s) {
     if (s.shape !== 'own') return null;
     if (s.path.trim() === '') return 'An imported shape has no outline; choose an SVG file.';
-    const area = polygonsOf(s.path, [1, 0, 0, 1, 0, 0]).reduce((sum, p) => sum + windingArea(p, 2), 0);
-    return area > 0 ? null : 'The outline of an imported shape has no area; choose another SVG file.';
+    const points = contoursOf(s.path, [1, 0, 0, 1, 0, 0], 0.01, 'cubic').flatMap((c) => places(c.points));
+    return points.length === 0 || (inOneLine(points) && !isOpen(s.path))
+      ? 'The outline of an imported shape has no area; choose another SVG file.'
+      : null;
   },
   plan(s, asked) {
     const [a, b, c, d, e, f] = boxMatrix(s);
