@@ -72,7 +72,7 @@ const screen = (part: object) => (f: Fill) =>
 const dots = (own: object, shared: object = {}) =>
   screen({ dots: { ...createJob('x', 'p').passes[0]!.fills[0].screen.dots, ...own }, ...shared });
 const family =
-  (name: 'lines' | 'grain' | 'marks' | 'tile' | 'smooth', own: object, shared: object = {}) =>
+  (name: 'lines' | 'grain' | 'marks' | 'tile' | 'stones' | 'smooth', own: object, shared: object = {}) =>
   (f: Fill) =>
     screen({ family: name, [name]: { ...f.screen[name], ...own }, ...shared })(f);
 const tone = (part: object) => (f: Fill) => ({ ...screen({})(f), tone: { ...f.tone, ...part } }) as Partial<Fill>;
@@ -155,6 +155,34 @@ function besides(job: Job, place: 'under' | 'over', ink: Partial<Job['passes'][n
   });
   return { ...job, passes: place === 'under' ? [angled, own!] : [own!, angled] };
 }
+
+/** A job with stones so small that a sheet of about 9 × 7 mm holds many. */
+function withSmallStones(job: Job): Job {
+  const widths = [0.6, 0.8, 1.1, 1.4];
+  const sizes = job.stones.sizes.map((size, k) => ({ ...size, width: widths[k]!, height: widths[k]! }));
+  return { ...job, stones: { ...job.stones, sizes } };
+}
+const stones = (own: object) => family('stones', { sizes: ['SS6'], gap: 0.1, ...own });
+const inColour = (own: object) => (f: Fill) => ({ ...stones(own)(f), feed: { ...f.feed, part: 'colour' as const } });
+const BY_PICTURE = {
+  way: 'picture',
+  sizes: ['SS10'],
+  diffuse: true,
+  colours: ['Clear', 'Jet', 'Deep teal', 'Harbour blue'],
+};
+const STONES: readonly (readonly [string, Job])[] = (
+  [
+    ['two runs of stones', stones({ way: 'run', runs: 2, distance: 0.3, colours: ['Clear', 'Jet'] })],
+    ['stones in rows', stones({ way: 'rows', rows: 'brick', angle: 10 })],
+    ['stones inward', stones({ way: 'inward', distance: 0.4 })],
+    ['stones around', stones({ way: 'around', colours: ['Clear', 'Jet'], colouring: 'rows' })],
+    ['packed stones', stones({ way: 'packed', sizes: ['SS20', 'SS6'] })],
+    ['scattered stones', stones({ way: 'packed', filling: 'scattered', spread: 1.1 })],
+    ['stones by tone', stones({ way: 'packed', filling: 'tone' })],
+    ['stones of a picture', inColour(BY_PICTURE)],
+    ['sizes of stones of a picture', stones({ way: 'picture', takes: 'size', sizes: ['SS6', 'SS10', 'SS16', 'SS20'] })],
+  ] as const
+).map(([name, change]) => [name, withSmallStones(jobWith(change))] as const);
 
 /** Jobs of one small pass each, and the id of the pass. */
 export const CASES: readonly (readonly [string, Job, string?])[] = [
@@ -264,6 +292,7 @@ export const CASES: readonly (readonly [string, Job, string?])[] = [
     'marks in a gradient',
     smaller(jobWith(family('marks', { shape: 'drop', lattice: 'hexagonal', colour: 'gradient' }))),
   ],
+  ...STONES,
   ['a tile', jobWith(family('tile', { picture: 'tile' }))],
   [
     'work on the light',

@@ -67,6 +67,16 @@ const LISTED: readonly { readonly path: RegExp; readonly cases: RegExp; readonly
     why: 'Marks that neither grow nor overlap are the same when they are joined.',
   },
   {
+    path: /^stones\.fillMiddle$/,
+    cases: /^stones inward$/,
+    why: 'The last rows of an even sheet leave no room for a stone.',
+  },
+  {
+    path: /^tone\.sharpen$/,
+    cases: /^sizes of stones/,
+    why: 'Edges that are sharper than a stone is wide do not change its mean tone by a size.',
+  },
+  {
     path: /^feed\.turn$/,
     cases: /^a tint$/,
     why: 'A tint is one even tone.',
@@ -97,7 +107,7 @@ function plateOf(job: Job, id: string, station: Station | null = null): string {
 const TINTS = Object.keys(TINT_PARAMS).map((name) => `feed.${name}`);
 
 /** Settings of what is shown and laid out: no plate depends on them. */
-const NO_PLATE = new Set(['press', 'plates', 'share', 'ground', 'finish', 'stock', 'colouring']);
+const NO_PLATE = new Set(['press', 'plates', 'share', 'layout', 'ground', 'finish', 'stock', 'colouring']);
 
 /** Whether a setting belongs to another family or to no plate: one other value of it will do. */
 const isIdle = (job: Job, id: string, path: string): boolean => {

@@ -48,13 +48,17 @@ export function others(path: string, param: Param, value: unknown): unknown[] {
         ],
       ];
     case 'points':
-      return [(value as readonly number[]).map((v) => v * 0.9)];
+      return [path === 'stones.empty' ? [1, 3, 1.5] : (value as readonly number[]).map((v) => v * 0.9)];
     case 'strokes':
     case 'stencil':
     case 'pass':
       return [];
     case 'mark edits':
       return [[{ does: 'delete', marks: EVERY_MARK, right: 0, down: 0, by: 0, colour: '#000000' }]];
+    case 'stone names':
+      return [param.of === 'sizes' ? ['SS6', 'SS16'] : ['Jet', 'Clear']];
+    case 'hand stones':
+      return [[{ x: 4, y: 3, turn: 0, size: 'SS10', colour: 'Jet', locked: false, loosed: false }]];
     case 'text':
       return path.endsWith('.path') ? ['M0 0L1 0L1 1Z'] : ['other words'];
   }

@@ -22,6 +22,7 @@ import { NEW_CUT_OUT } from '../src/picture/cut-out.ts';
 
 const PICTURE = filePicture({ id: 'a', name: 'a', hash: 'c'.repeat(64), width: 20, height: 20 });
 
+const HAND_STONE = { x: 4, y: 3, turn: 0, size: 'SS10', colour: 'Jet', locked: false, loosed: false };
 const STROKE = { size: 1, hardness: 1, strength: 1, points: [1, 1, 1] };
 
 /** What parts of a stencil cannot do without. */
@@ -124,6 +125,10 @@ function another(param: Param, value: unknown): unknown {
       return value === '' ? 'M0 0L1 0L1 1Z' : '';
     case 'points':
       return (value as readonly number[]).map((v) => v + 0.5);
+    case 'stone names':
+      return param.of === 'sizes' ? ['SS6', 'SS16'] : ['Jet'];
+    case 'hand stones':
+      return [HAND_STONE];
     case 'mark edits':
       return [{ does: 'move', marks: [1, 2], right: 3, down: -2, by: 0, colour: '#102030' }];
     case 'strokes':
@@ -164,6 +169,10 @@ function wrong(param: Param): unknown[] {
         Array(param.each * (param.max + 1)).fill(1),
         'all',
       ];
+    case 'stone names':
+      return [[], Array(param.max + 1).fill('SS6'), [3], 'SS6'];
+    case 'hand stones':
+      return ['all', [{}], [{ ...HAND_STONE, x: 'left' }], [{ ...HAND_STONE, size: 6 }]];
     case 'mark edits':
       return [
         'all',

@@ -189,7 +189,7 @@ export function planFills(
       group,
       ends: finishOf(chain.fill, gain),
       bends: chain.bends?.lattice ?? null,
-      wear: isWorn(chain.fill.wear) ? { ...chain.fill.wear, perMm } : null,
+      wear: isWorn(chain.fill.wear) && !chain.screen.prints.unworn ? { ...chain.fill.wear, perMm } : null,
     })),
   };
   const from = [

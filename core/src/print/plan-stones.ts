@@ -101,10 +101,19 @@ function planArt(env: PrintEnv, job: Job, fill: Fill, plates: (pass: Pass) => Pl
 /** Pixels an inch in which a picture is looked at: half a millimetre is finer than any stone. */
 const LOOK_PPI = 50.8;
 
-/** A fill's picture in few pixels, its tones and its colours. */
+/** Whether a region reads tones, and not colours alone. */
+const readsTones = ({ way, takes, filling }: StoneSettings): boolean =>
+  (way === 'picture' && takes === 'size') || (way === 'packed' && filling === 'tone');
+
+/** A fill's picture in few pixels: its colours, and its tones where they count. */
 function planLook(env: PrintEnv, job: Job, pass: Pass, fill: Fill): Later<PictureLook> {
   const small: Job = { ...job, sheet: { ...job.sheet, ppi: LOOK_PPI } };
-  const chain = planChain(env, small, pass, { ...fill, stencil: null }, { finished: true });
+  const { screen } = fill;
+  // Artwork is read by its colours alone, so that tones are no part of what it depends on.
+  const seen = readsTones(screen.stones)
+    ? screen
+    : ({ ...screen, family: 'smooth', smooth: { takes: 'picture' } } as const);
+  const chain = planChain(env, small, pass, { ...fill, stencil: null, screen: seen }, { finished: true });
   const { width, height } = sheetPixels(small.sheet);
   return later(keyOf('look', { width, height, bleed: job.sheet.bleed }, [chain.tones]), () => {
     const compiled = chain.screen.compile({ draft: false, source: env.pictures });
@@ -116,7 +125,7 @@ function planLook(env: PrintEnv, job: Job, pass: Pass, fill: Fill): Later<Pictur
       perMm: LOOK_PPI / MM_PER_INCH,
       left: -job.sheet.bleed,
       top: -job.sheet.bleed,
-      tones: input.tones(area).slice(),
+      tones: readsTones(screen.stones) ? input.tones(area).slice() : new Uint16Array(width * height),
       lights: input.colours(area).slice(),
       clear: input.clear?.(area).slice() ?? null,
     };
@@ -158,13 +167,18 @@ export function planStones(
   const { width, height, bleed, stock } = job.sheet;
   const { sizes, colours } = job.stones;
   const table = { sizes, colours };
+  const seesCloth = ({ way, takes, leaveCloth }: StoneSettings) =>
+    way === 'picture' && takes === 'colour' && leaveCloth;
+  const cloth = fills.some(({ screen }) => seesCloth(screen.stones)) ? stock.colour : '#000000';
   const planned = fills.map((fill) => {
     const own = { ...normalsOf(STONE_PARAMS), ...settingsInUse(STONE_PARAMS, fill.screen.stones) } as StoneSettings;
     const { centreX, centreY, seed } = fill.screen;
+    const { centre, chance } = screenTraits(fill.screen, job.sheet.ppi);
     return {
       own,
-      centre: { x: centreX * width, y: centreY * height },
-      seed,
+      // What a way of laying does not use is not in its key.
+      centre: centre ? { x: centreX * width, y: centreY * height } : { x: 0, y: 0 },
+      seed: chance ? seed : 0,
       art: planArt(env, job, fill, plates),
       look: readsPicture(own) ? planLook(env, job, pass, fill) : null,
     };
@@ -173,7 +187,7 @@ export function planStones(
     'stones',
     {
       table,
-      cloth: stock.colour,
+      cloth,
       sheet: { width, height, bleed },
       regions: planned.map(({ own, centre, seed, look }) => ({ own, centre, seed, look: look !== null })),
     },
@@ -195,7 +209,7 @@ export function planStones(
         table,
         regions: regions.make(),
         box: { left: -bleed, top: -bleed, right: width + bleed, bottom: height + bleed },
-        cloth: stock.colour,
+        cloth,
       }),
     );
   const regionOf = (fill: Fill) => fills.findIndex(({ id }) => id === fill.id);

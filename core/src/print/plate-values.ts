@@ -23,7 +23,10 @@ export interface PassPrints {
 type Fills = Pick<Pass, 'fills'>;
 
 /** Whether a fill prints colours and is worn: none of its own values is bare stock, which wear lays open. */
-const wornColours = ({ screen, wear }: Fill): boolean => isWorn(wear) && takesColours(screenPrints(screen));
+function wornColours({ screen, wear }: Fill): boolean {
+  const prints = screenPrints(screen);
+  return isWorn(wear) && takesColours(prints) && !prints.unworn;
+}
 
 /** Whether a pass is one fill over the whole sheet, so that its plate is what that fill's screen makes. */
 export function wholeFill(pass: Fills): Fill | null {

@@ -35,6 +35,8 @@ export interface Prints {
   readonly screened: boolean;
   /** Its plates need finished tones beside the colours that they take. */
   readonly tonesToo?: boolean;
+  /** It prints pieces, of which wear takes nothing. */
+  readonly unworn?: boolean;
 }
 
 export const ONE_INK: Prints = { levels: 2, palette: null, space: 'light', artwork: false, screened: true };

@@ -6,7 +6,7 @@ import { type ScreenAsked, screenFamily } from '../family.ts';
 import { type StoneInputs, stoneScreen } from './plates.ts';
 
 /** Stones have colours of their own and lie on the stock as artwork does. */
-const STONE_PRINTS: Prints = { ...ONE_INK, levels: 256, screened: false, artwork: true, tonesToo: true };
+const STONE_PRINTS: Prints = { ...ONE_INK, levels: 256, screened: false, artwork: true, tonesToo: true, unworn: true };
 
 /** How wide a cell of stones is to the eye, in mm: a stone of the trade and its gap. */
 const CELL = 3;
