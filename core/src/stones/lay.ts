@@ -182,6 +182,7 @@ export function layStones(asked: LayAsked): Layout {
     boxAround(asked, box),
     footprints,
     regions.map((r) => r.own.gap),
+    usedSizes(asked),
   );
   const notes: LayNote[] = [];
   const noteOf = (region: number) => (said: string) => {
@@ -198,6 +199,12 @@ export function layStones(asked: LayAsked): Layout {
     }
   }
   return { stones: trimmedList(taken.list), notes, cut: taken.list.count >= MOST_STONES };
+}
+
+/** Indices of the sizes that are laid or were placed by hand. */
+function usedSizes({ regions, table }: LayAsked): Set<number> {
+  const names = regions.flatMap(({ own }) => [...own.sizes, ...own.hand.map((s) => s.size)]);
+  return new Set([...new Set(names)].map((name) => sizeIndex(table, name)).filter((size) => size >= 0));
 }
 
 /** The box that holds the sheet and all art. */

@@ -16,6 +16,8 @@ export interface KeptEmpty {
 export interface Taken {
   readonly list: StoneList;
   readonly footprints: readonly Footprint[];
+  /** Outer radius of the largest stones that are laid, in mm. */
+  readonly largest: number;
   /** The greatest gap that any region keeps, in mm. */
   readonly widestGap: number;
   /** The gap that a region keeps, in mm. */
@@ -44,9 +46,15 @@ const MOST_CELLS = 4_000_000;
  * An empty sheet of stones.
  * @param footprints of the sizes of the table
  * @param gaps of the regions, in mm
+ * @param used indices of the sizes that are laid
  */
-export function createTaken(box: Box, footprints: readonly Footprint[], gaps: readonly number[]): Taken {
-  const largest = Math.max(0.1, ...footprints.map((f) => f.outer));
+export function createTaken(
+  box: Box,
+  footprints: readonly Footprint[],
+  gaps: readonly number[],
+  used: Iterable<number>,
+): Taken {
+  const largest = Math.max(0.1, ...[...used].map((size) => footprints[size]!.outer));
   const widest = Math.max(0, ...gaps);
   let side = 2 * largest + widest;
   const width = Math.max(1, box.right - box.left);
@@ -81,6 +89,7 @@ export function createTaken(box: Box, footprints: readonly Footprint[], gaps: re
       return growing.list;
     },
     footprints,
+    largest,
     widestGap: widest,
     gapOf: (region) => gaps[region] ?? 0,
     free(x, y, turn, size, region) {

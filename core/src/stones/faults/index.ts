@@ -36,6 +36,7 @@ function workOf(stones: StoneList, job: JobStones, regions: readonly StoneRegion
     box,
     footprints,
     regions.map((r) => r.own.gap),
+    new Set(stones.size),
   );
   for (let k = 0; k < count; k++) {
     taken.add({

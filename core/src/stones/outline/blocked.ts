@@ -11,14 +11,13 @@ export function blockedSpans(track: Track, taken: Taken, own: Footprint, region:
   const { points, along } = track;
   const { list, footprints } = taken;
   const gap = taken.gapOf(region);
-  const widest = footprints.reduce((most, f) => Math.max(most, f.outer), 0);
   const spans: [number, number][] = [];
   for (let k = 0; k + 1 < along.length; k++) {
     const [ax, ay, bx, by] = [points[2 * k]!, points[2 * k + 1]!, points[2 * k + 2]!, points[2 * k + 3]!];
     const long = along[k + 1]! - along[k]!;
     if (long === 0) continue;
     const [dx, dy] = [(bx - ax) / long, (by - ay) / long];
-    const reach = long / 2 + own.outer + widest + taken.widestGap;
+    const reach = long / 2 + own.outer + taken.largest + taken.widestGap;
     taken.near((ax + bx) / 2, (ay + by) / 2, reach, (other) => {
       const kept = Math.max(gap, taken.gapOf(list.region[other]!));
       const near = own.outer + footprints[list.size[other]!]!.outer + kept - SLACK;

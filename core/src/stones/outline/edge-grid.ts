@@ -19,37 +19,50 @@ export function edgeGrid(outline: Outline, wanted: number): EdgeGrid {
   const side = Math.max(wanted, 1e-6, Math.sqrt((width * height) / MOST_CELLS), Math.max(width, height) / MOST_CELLS);
   const columns = Math.floor(width / side) + 1;
   const rows = Math.floor(height / side) + 1;
-  const cells = new Map<number, number[]>();
   const column = (x: number) => Math.min(columns - 1, Math.max(0, Math.floor((x - left) / side)));
   const row = (y: number) => Math.min(rows - 1, Math.max(0, Math.floor((y - top) / side)));
+  const edges = new Float64Array(2 * outline.reduce((sum, p) => sum + p.length, 0));
+  let n = 0;
   for (const p of outline) {
-    for (let k = 0; k < p.length; k += 2) {
+    for (let k = 0; k < p.length; k += 2, n += 4) {
       const m = k + 2 === p.length ? 0 : k + 2;
-      const [ax, ay, bx, by] = [p[k]!, p[k + 1]!, p[m]!, p[m + 1]!];
-      const last = row(Math.max(ay, by));
-      for (let j = row(Math.min(ay, by)); j <= last; j++) {
-        // Of the squares of a row only those that the edge passes there.
-        const [y0, y1] = [top + j * side, top + (j + 1) * side];
-        const at = (y: number) => (ay === by ? ax : ax + ((y - ay) / (by - ay)) * (bx - ax));
-        const [from, to] = [Math.min(ax, bx), Math.max(ax, bx)];
-        const inRow = (x: number) => Math.min(to, Math.max(from, x));
-        const ends = ay === by ? [ax, bx] : [inRow(at(y0)), inRow(at(y1))];
-        const [i0, i1] = [column(Math.min(...ends) - 1e-9), column(Math.max(...ends) + 1e-9)];
-        for (let i = i0; i <= i1; i++) {
-          const held = cells.get(j * columns + i);
-          if (held) held.push(ax, ay, bx, by);
-          else cells.set(j * columns + i, [ax, ay, bx, by]);
-        }
-      }
+      edges[n] = p[k]!;
+      edges[n + 1] = p[k + 1]!;
+      edges[n + 2] = p[m]!;
+      edges[n + 3] = p[m + 1]!;
     }
+  }
+  /** Calls `passed` with every square that an edge passes. */
+  function squares(k: number, passed: (square: number) => void): void {
+    const [ax, ay, bx, by] = [edges[k]!, edges[k + 1]!, edges[k + 2]!, edges[k + 3]!];
+    const [from, to] = [Math.min(ax, bx), Math.max(ax, bx)];
+    const at = (y: number) => Math.min(to, Math.max(from, ax + ((y - ay) / (by - ay)) * (bx - ax)));
+    const last = row(Math.max(ay, by));
+    for (let j = row(Math.min(ay, by)); j <= last; j++) {
+      // Of the squares of a row only those that the edge passes there.
+      const [x0, x1] = ay === by ? [from, to] : [at(top + j * side), at(top + (j + 1) * side)];
+      const end = column(Math.max(x0, x1) + 1e-9);
+      for (let i = column(Math.min(x0, x1) - 1e-9); i <= end; i++) passed(j * columns + i);
+    }
+  }
+  const starts = new Int32Array(columns * rows + 1);
+  for (let k = 0; k < n; k += 4) squares(k, (square) => starts[square + 1]!++);
+  for (let square = 0; square < columns * rows; square++) starts[square + 1]! += starts[square]!;
+  const held = new Int32Array(starts[columns * rows]!);
+  const next = starts.slice(0, columns * rows);
+  for (let k = 0; k < n; k += 4) {
+    squares(k, (square) => {
+      held[next[square]!++] = k;
+    });
   }
   function near(x: number, y: number, within: number, found: (...edge: [number, number, number, number]) => void) {
     if (x + within < left || x - within > right || y + within < top || y - within > bottom) return;
     const [i0, i1, j1] = [column(x - within), column(x + within), row(y + within)];
     for (let j = row(y - within); j <= j1; j++) {
-      for (let i = i0; i <= i1; i++) {
-        const held = cells.get(j * columns + i);
-        if (held) for (let k = 0; k < held.length; k += 4) found(held[k]!, held[k + 1]!, held[k + 2]!, held[k + 3]!);
+      const end = starts[j * columns + i1 + 1]!;
+      for (let at = starts[j * columns + i0]!; at < end; at++) {
+        const k = held[at]!;
+        found(edges[k]!, edges[k + 1]!, edges[k + 2]!, edges[k + 3]!);
       }
     }
   }

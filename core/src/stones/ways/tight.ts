@@ -6,8 +6,8 @@ import { SLACK } from '../taken.ts';
 import { placeHeap } from './heap.ts';
 import type { LayWork } from './kind.ts';
 
-/** Free places are looked for this close together, in steps of a stone, before a size is done. */
-const SEARCH = 0.25;
+/** Free places that touch nothing are looked for this close together, in steps of a stone. */
+const SEARCH = 0.8;
 /** Touching places are moved apart by so much, in mm, so that rounding does not make them meet. */
 const APART = SLACK / 4;
 
@@ -73,10 +73,12 @@ function layOneSize(work: LayWork, size: number, distance: number): void {
   const own = footprints[size]!;
   const inset = moved(art.areas, -distance - own.inner);
   if (inset.length === 0) return;
-  const reach = 2 * footprints.reduce((most, f) => Math.max(most, f.outer), 0) + 2 * own.outer + 2 * taken.widestGap;
+  // Stones further apart than this cannot both be touched.
+  const reach = 2 * (taken.largest + own.outer + taken.widestGap);
   const field: Field = { inset, edges: edgeGrid(inset, own.outer), rows: edgeRows(inset, own.outer) };
   const heap = placeHeap();
-  const depth = depthOf(field, own.outer + gap);
+  const step = own.outer + gap;
+  const depth = depthOf(field, step, Math.max(4 * step, reach));
   const kept = (other: number) =>
     own.outer + footprints[taken.list.size[other]!]!.outer + Math.max(gap, taken.gapOf(taken.list.region[other]!));
 
@@ -93,9 +95,11 @@ function layOneSize(work: LayWork, size: number, distance: number): void {
     const { list } = taken;
     const [x, y] = [list.x[k]!, list.y[k]!];
     const r = kept(k) + APART;
-    field.edges.near(x, y, r, (ax, ay, bx, by) => onEdge(x, y, r, ax, ay, bx, by, offerEdge));
+    if (depth(x, y) < r + 2 * step)
+      field.edges.near(x, y, r, (ax, ay, bx, by) => onEdge(x, y, r, ax, ay, bx, by, offerEdge));
     taken.near(x, y, reach, (other) => {
-      if (other === k) return;
+      // Each pair once: with the one that came later.
+      if (other >= k) return;
       bothPlaces(x, y, r, list.x[other]!, list.y[other]!, kept(other) + APART, offer);
     });
   }
@@ -122,11 +126,11 @@ function layOneSize(work: LayWork, size: number, distance: number): void {
       workOff();
     }
   }
-  const step = SEARCH * (2 * own.inner + gap);
-  for (let y = top + step / 2; y < bottom; y += step) {
+  const search = SEARCH * (2 * own.inner + gap);
+  for (let y = top + search / 2; y < bottom; y += search) {
     const inside = field.rows.crossings(y);
     for (let k = 0; k + 1 < inside.length; k += 2) {
-      for (let x = inside[k]! + step / 4; x < inside[k + 1]!; x += step) {
+      for (let x = inside[k]! + search / 4; x < inside[k + 1]!; x += search) {
         if (!taken.free(x, y, 0, size, region)) continue;
         heap.push(0, x, y);
         workOff();
@@ -135,8 +139,21 @@ function layOneSize(work: LayWork, size: number, distance: number): void {
   }
 }
 
-/** How far inside the edge a place lies, in steps, as far as a few of them. */
-function depthOf({ edges }: Field, step: number): (x: number, y: number) => number {
-  const most = 6 * step;
-  return (x, y) => edges.distance(x, y, most);
+/** Squares of the map of depths, in steps. */
+const DEPTH_STEP = 0.5;
+
+/** How far inside the edge a place lies, nearly, and no further than `most`: worked out once for each square of a map. */
+function depthOf({ edges }: Field, step: number, most: number): (x: number, y: number) => number {
+  const known = new Map<number, number>();
+  const side = DEPTH_STEP * step;
+  return (x, y) => {
+    const [i, j] = [Math.floor(x / side), Math.floor(y / side)];
+    const key = i * 1_048_576 + j;
+    let depth = known.get(key);
+    if (depth === undefined) {
+      depth = edges.distance((i + 0.5) * side, (j + 0.5) * side, most);
+      known.set(key, depth);
+    }
+    return depth;
+  };
 }
