@@ -253,3 +253,5 @@ export { tableFault } from './stones/table/table-fault.ts';
 export { STONE_WAYS, stoneWayOf } from './stones/ways/index.ts';
 export { planJobStones, planPassStones } from './print/job-stones.ts';
 export { anyStones, printsStones, stoneFills, type StonePlan } from './print/plan-stones.ts';
+export { resizedDesign } from './document/resize-design.ts';
+export { boxOf } from './marks/outline.ts';

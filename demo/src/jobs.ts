@@ -27,6 +27,7 @@ import { marksJobs } from './pages/marks-jobs.ts';
 import { mangaJob } from './pages/manga-job.ts';
 import { portraitJob } from './pages/portrait-job.ts';
 import { posterJob } from './pages/poster-job.ts';
+import { stoneJobs } from './pages/stone-jobs.ts';
 
 /** Stored pictures of the demo by their file names. */
 export type Stored = Readonly<Record<string, Picture>>;
@@ -247,5 +248,6 @@ export function demoJobs(pictures: Stored): Job[] {
     ),
     ...marksJobs(harbour, lettering),
     ...bentJobs(harbour, still, lettering),
+    ...stoneJobs(shirt),
   ];
 }

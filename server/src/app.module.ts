@@ -3,6 +3,8 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { SessionController } from './access/session.controller.ts';
 import { ArtworkController } from './artwork/artwork.controller.ts';
 import { ArtworkService } from './artwork/artwork.service.ts';
+import { CutterController } from './cutter/cutter.controller.ts';
+import { CutterService } from './cutter/cutter.service.ts';
 import { ENTITIES } from './database/entities.ts';
 import { databaseOptions } from './database/options.ts';
 import { FacesController } from './faces/faces.controller.ts';
@@ -48,6 +50,7 @@ export class AppModule {
       ],
       controllers: [
         ArtworkController,
+        CutterController,
         FacesController,
         InkSetsController,
         JobsController,
@@ -60,6 +63,7 @@ export class AppModule {
       providers: [
         { provide: SETTINGS, useValue: settings },
         ArtworkService,
+        CutterService,
         InkSetsService,
         JobsService,
         SmallPrintsService,

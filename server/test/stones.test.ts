@@ -93,7 +93,18 @@ function circlesOfSvg(svg: string, perUnit: number): Omit<Circle, 'layer'>[] {
 
 /** A PDF of one page as poppler draws it, in points. */
 const popplerSvg = (name: string, page = 1): string => {
-  execFileSync('pdftocairo', ['-svg', '-origpagesizes', '-noshrink', '-nocenter', '-f', String(page), '-l', String(page), file(name), file('poppler.svg')]);
+  execFileSync('pdftocairo', [
+    '-svg',
+    '-origpagesizes',
+    '-noshrink',
+    '-nocenter',
+    '-f',
+    String(page),
+    '-l',
+    String(page),
+    file(name),
+    file('poppler.svg'),
+  ]);
   return readFileSync(file('poppler.svg'), 'utf8');
 };
 

@@ -14,6 +14,7 @@ const wide = (View: ComponentType) => () => (
 const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Bench });
 const testStrips = async () => ({ Component: wide((await import('./strips/TestStrips.tsx')).TestStrips) });
 const plates = async () => ({ Component: wide((await import('./plates/Plates.tsx')).Plates) });
+const stones = async () => ({ Component: wide((await import('./stones/Stones.tsx')).Stones) });
 const repeat = async () => ({ Component: wide((await import('./repeat/Repeat.tsx')).Repeat) });
 const swatches = async () => ({ Component: wide((await import('./swatches/Swatches.tsx')).Swatches) });
 const tileMaker = async () => ({ Component: wide((await import('./tiles/TileMaker.tsx')).TileMaker) });
@@ -41,6 +42,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/tiles', lazy: tileMaker },
       { path: '/jobs/:id/strips', lazy: testStrips },
       { path: '/jobs/:id/plates', lazy: plates },
+      { path: '/jobs/:id/stones', lazy: stones },
       { path: '/jobs/:id/repeat', lazy: repeat },
       { path: '/jobs/:id/:panel?', lazy: bench },
       { path: '*', element: <Missing /> },

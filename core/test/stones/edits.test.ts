@@ -130,7 +130,7 @@ describe('snapping', () => {
   };
 
   test('a stone touches two others at the gap, or one, or none that is far', () => {
-    const at = snapped(list, feet, feet[1]!, 0.3, { x: 62.2, y: 62.6 }, 1, new Set());
+    const at = snapped(list, feet, feet[1]!, 0.3, { x: 62.05, y: 62.4 }, 1, new Set());
     for (const k of [0, 1]) expect(Math.hypot(at.x - list.x[k]!, at.y - list.y[k]!)).toBeCloseTo(3.1, 9);
     const beside = snapped(list, feet, feet[1]!, 0.3, { x: 56.5, y: 60 }, 1, new Set());
     expect([beside.x, beside.y]).toEqual([60 - 3.1, 60]);

@@ -1,3 +1,5 @@
+import { PictureError } from '../pictures/picture-error.ts';
+
 /** Something that a template asks the cutter to cut. Lengths in mm. */
 export interface CutShape {
   /** The layer that it lies on. */
@@ -22,7 +24,7 @@ export interface CutFile {
 }
 
 /** A file that is no template, in one sentence. */
-export class TemplateError extends Error {}
+export class TemplateError extends PictureError {}
 
 /** Points of a circle. */
 export function circlePoints(x: number, y: number, r: number): Float64Array {

@@ -5,6 +5,7 @@ export const LIMITS = {
   pictures: 300,
   runs: 120,
   'archives for the press': 60,
+  'templates for the cutter': 60,
   'sign-ins': 10,
 } as const;
 

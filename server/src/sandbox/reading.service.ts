@@ -6,6 +6,7 @@ import type { Input, Output } from './tasks.ts';
 
 const PICTURE: Bounds = { seconds: 120, what: 'picture' };
 const ARTWORK: Bounds = { seconds: 120, what: 'layered file' };
+const TEMPLATE: Bounds = { seconds: 60, what: 'template' };
 const ARCHIVE: Bounds = { seconds: 60, what: 'archive' };
 
 /**
@@ -76,6 +77,10 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
 
   inspectPackage(input: Input<'inspectPackage'>): Promise<Output<'inspectPackage'>> {
     return this.archives.run('inspectPackage', input, ARCHIVE);
+  }
+
+  readTemplate(input: Input<'readTemplate'>): Promise<Output<'readTemplate'>> {
+    return this.archives.run('readTemplate', input, TEMPLATE);
   }
 
   readArtwork(input: Input<'readArtwork'>): Promise<Output<'readArtwork'>> {

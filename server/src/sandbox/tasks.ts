@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { readArtwork } from '../artwork/read-artwork.ts';
+import { readTemplate } from '../cutter/read-template.ts';
 import { writeMissingLevels } from '../pictures/missing-levels.ts';
 import { storePicture } from '../pictures/reading/store-picture.ts';
 import { inspectPackage } from '../press/inspect.ts';
@@ -19,6 +20,7 @@ export const TASKS = {
   writeMissingLevels,
   inspectPackage,
   readArtwork,
+  readTemplate: async ({ file }: { readonly file: string }) => readTemplate(await readFile(file)),
 };
 
 export type TaskName = keyof typeof TASKS;

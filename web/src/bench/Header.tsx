@@ -23,6 +23,7 @@ const VIEWS = [
   { path: '', label: 'Bench' },
   { path: '/strips', label: 'Test strips' },
   { path: '/plates', label: 'Plates' },
+  { path: '/stones', label: 'Stones' },
   { path: '/repeat', label: 'Repeat' },
 ] as const;
 

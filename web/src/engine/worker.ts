@@ -14,6 +14,7 @@ import {
   readTile,
   seamStrength,
   type SharedFloyd,
+  type StoneFault,
   sharePlate,
   sheetPixels,
   type TileSettings,
@@ -54,6 +55,7 @@ import { warmCompiler } from './warm-compiler.ts';
 import { warmUp } from './warm-up.ts';
 import { makeWhole } from './make-whole.ts';
 import { markOutlines, type SheetMarks, sheetMarks } from './sheet-marks.ts';
+import { faultsOfStones, type SheetStones, sheetStones } from './sheet-stones.ts';
 import { type SharedPlate, plateOfShared } from './shared-plate.ts';
 import { SheetEngine } from './sheet-engine.ts';
 import type { ExactPixels, Slab } from './slab.ts';
@@ -139,6 +141,13 @@ const api = {
     return sent(tintSample(engine, asked));
   },
   /** The marks of a fill, one by one. */
+  /** Lays the stones of a pass. */
+  stones(job: Job, pass: Pass): SheetStones | null {
+    return sheetStones(engine, job, pass);
+  },
+  stoneFaults(job: Job, pass: Pass): StoneFault[] {
+    return faultsOfStones(engine, job, pass);
+  },
   marks(job: Job, pass: Pass, fill: string): SheetMarks {
     return sheetMarks(engine, job, pass, fill);
   },

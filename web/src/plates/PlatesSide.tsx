@@ -36,7 +36,7 @@ interface Props {
   onShown(ids: readonly string[]): void;
 }
 
-const PLATE_KINDS = OUTPUTS.filter((k) => k.of === 'job' && k.name !== 'sheet');
+const PLATE_KINDS = OUTPUTS.filter((k) => k.of === 'job' && k.name !== 'sheet' && !k.name.startsWith('stones-'));
 
 const HEAD = 'border-t border-hairline pt-2 text-[13px] font-semibold';
 

@@ -1,5 +1,6 @@
 import {
   anyOutlines,
+  anyStones,
   type Job,
   OUTPUTS,
   type OutputAsked,
@@ -48,11 +49,15 @@ function useEstimate(id: string, job: Job, asked: OutputAsked): Estimate | strin
 /** Outlines of marks, and what a mosaic is built by. */
 const OUTLINES = ['marks-svg', 'marks-pdf', 'marks-dxf', 'marks-csv', 'piece-counts', 'build-map'] as const;
 
+/** Templates, maps and lists of stones. */
+const STONES = OUTPUTS.map((o) => o.name).filter((name) => name.startsWith('stones-'));
+
 /** One swatch of the seamless repeat. */
 const SWATCHES = ['repeat-png', 'repeat-svg'] as const;
 
 const OTHERS: readonly string[] = [
   ...OUTLINES,
+  ...STONES,
   ...SWATCHES,
   'share-png',
   'share-jpeg',
@@ -68,6 +73,7 @@ const GROUPS: readonly (readonly [string, readonly OutputAsked['kind'][]])[] = [
   ['As it is', ['sheet', 'plate', 'layers-ora']],
   ['Seamless repeat', SWATCHES],
   ['Marks', OUTLINES],
+  ['Stones', STONES],
   ['For the press', OUTPUTS.map((o) => o.name).filter((name) => !OTHERS.includes(name))],
 ];
 
@@ -106,7 +112,9 @@ export function OutputPanel({ id, job, pass, back }: Props) {
 
   // Outlines are offered where there are some; what was chosen before stays in sight and says why it cannot be made.
   const groups = GROUPS.filter(
-    ([, kinds]) => kinds !== OUTLINES || anyOutlines(job) || kinds.includes(asked.kind as never),
+    ([, kinds]) =>
+      (kinds !== OUTLINES || anyOutlines(job) || kinds.includes(asked.kind as never)) &&
+      (kinds !== STONES || anyStones(job) || kinds.includes(asked.kind)),
   );
   const options = OUTPUTS.filter((k) => k.of === 'job' || pass).map((k) => ({
     value: k.name,

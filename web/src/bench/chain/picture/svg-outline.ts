@@ -4,7 +4,7 @@ const DIGITS = 5;
 const number = (element: Element, name: string): number => Number.parseFloat(element.getAttribute(name) ?? '0') || 0;
 
 /** Plain shapes as paths. */
-function pathOf(element: Element): string {
+function pathOf(element: Element, drawn: boolean): string {
   switch (element.tagName.toLowerCase()) {
     case 'path':
       return element.getAttribute('d') ?? '';
@@ -25,8 +25,13 @@ function pathOf(element: Element): string {
       return `M${cx + rx} ${cy}A${rx} ${ry} 0 1 1 ${cx - rx} ${cy}A${rx} ${ry} 0 1 1 ${cx + rx} ${cy}Z`;
     }
     case 'polygon':
-    case 'polyline':
       return `M${element.getAttribute('points') ?? ''}Z`;
+    case 'polyline':
+      return `M${element.getAttribute('points') ?? ''}${drawn ? '' : 'Z'}`;
+    case 'line': {
+      const [x1, y1, x2, y2] = ['x1', 'y1', 'x2', 'y2'].map((n) => number(element, n));
+      return drawn ? `M${x1} ${y1}L${x2} ${y2}` : '';
+    }
     default:
       return '';
   }
@@ -34,9 +39,11 @@ function pathOf(element: Element): string {
 
 /**
  * The outlines of an SVG file as one path, taken through its transforms, as large as a shape wants it.
+ * @param asked `filled`: lines are closed; `drawn`: they stay open, and arcs stay arcs
  * @throws Error with a sentence when there is none
  */
-export async function svgOutline(text: string): Promise<string> {
+export async function svgOutline(text: string, asked: 'filled' | 'drawn' = 'filled'): Promise<string> {
+  const drawn = asked === 'drawn';
   const { default: svgpath } = await import('svgpath');
   const parsed = new DOMParser().parseFromString(text, 'image/svg+xml');
   if (parsed.querySelector('parsererror') || parsed.documentElement.tagName.toLowerCase() !== 'svg') {
@@ -53,17 +60,18 @@ export async function svgOutline(text: string): Promise<string> {
   // The browser itself works out boxes and transforms; the drawing is never shown.
   const holder = document.createElementNS('http://www.w3.org/2000/svg', 'svg');
   holder.setAttribute('style', 'position:absolute;visibility:hidden;width:0;height:0');
-  const shapes = [...parsed.querySelectorAll('path,rect,circle,ellipse,polygon,polyline')].filter(
+  const shapes = [...parsed.querySelectorAll('path,rect,circle,ellipse,polygon,polyline,line')].filter(
     (e) => !e.closest('defs,clipPath,mask,symbol'),
   );
   if (shapes.length === 0) throw new Error('The file holds no outlines.');
   const pieces = shapes.map((shape) => {
-    let path = svgpath(pathOf(shape));
+    let path = svgpath(pathOf(shape, drawn));
     for (let e: Element | null = shape; e && e !== parsed.documentElement; e = e.parentElement) {
       const transform = e.getAttribute('transform');
       if (transform) path = path.transform(transform);
     }
-    return path.abs().unarc().unshort().toString();
+    const whole = path.abs();
+    return (drawn ? whole : whole.unarc()).unshort().toString();
   });
   const whole = pieces.filter((p) => p !== '').join('');
   const measure = document.createElementNS('http://www.w3.org/2000/svg', 'path');

@@ -32,6 +32,7 @@ import { MarkCells } from './marks/MarkCells.tsx';
 import { MarkControls } from './marks/MarkControls.tsx';
 import { MarkSize } from './marks/MarkSize.tsx';
 import { SmoothControls } from './SmoothControls.tsx';
+import { StoneControls } from './StoneControls.tsx';
 import { WearControls } from './WearControls.tsx';
 import { ParamField } from '../../../ui/ParamField.tsx';
 import { sharedFieldsOf } from './shared-fields.ts';
@@ -49,7 +50,7 @@ const CELLS: Partial<Record<FamilyName, Part>> = {
 };
 
 /** Families that are chosen and set in the open, without a dial. */
-const PLAIN: Partial<Record<FamilyName, Part>> = { smooth: SmoothControls };
+const PLAIN: Partial<Record<FamilyName, Part>> = { smooth: SmoothControls, stones: StoneControls };
 
 /** Families with controls of their own, shown when the station is open. */
 const CONTROLS: Partial<Record<FamilyName, Part>> = { grain: GrainControls, marks: MarkControls };
@@ -103,7 +104,7 @@ function ScreenStationPart({ job, pass, fill }: ChainProps) {
       }
     >
       <Choice
-        dense
+        dense="tight"
         label="Family of screens"
         value={screen.family}
         options={FAMILY_CHOICES}
