@@ -22,12 +22,9 @@ function handStone({ x, y, turn, size, colour }: StoneList, k: number, { sizes, 
   };
 }
 
-/** Inside this share of a stone's radius about its middle no other is laid where it was deleted. */
-const EMPTIED = 0.98;
-
 /** The places of laid stones, kept empty from now on. */
 const emptied = (list: StoneList, laid: readonly number[], { sizes }: StoneTable): number[] =>
-  laid.flatMap((k) => [tidy(list.x[k]!), tidy(list.y[k]!), tidy(EMPTIED * footprintOf(sizes[list.size[k]!]!).inner)]);
+  laid.flatMap((k) => [tidy(list.x[k]!), tidy(list.y[k]!), tidy(footprintOf(sizes[list.size[k]!]!).inner)]);
 
 /** Which stones of a region are meant, those by hand by their place in its list. */
 function split(list: StoneList, picks: readonly number[]) {

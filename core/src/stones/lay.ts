@@ -74,17 +74,23 @@ function known(names: readonly string[], indexOf: (name: string) => number, miss
   });
 }
 
-/** Places the stones of a region that were placed by hand, and keeps empty what was emptied. */
-function layByHand(region: StoneRegion, index: number, table: StoneTable, taken: Taken, note: (said: string) => void) {
-  region.own.hand.forEach((stone, hand) => {
+/** Places stones of a region that the hand keeps: those that it set loose only, or all others. */
+function layByHand(
+  { own }: StoneRegion,
+  index: number,
+  table: StoneTable,
+  taken: Taken,
+  note: (said: string) => void,
+  loosed: boolean,
+): void {
+  own.hand.forEach((stone, hand) => {
+    if (stone.loosed !== loosed) return;
     const size = sizeIndex(table, stone.size);
     const colour = colourIndex(table, stone.colour);
     if (size < 0) note(`A stone that was placed by hand has the size ${stone.size}, which the table does not hold.`);
     if (size < 0 || taken.list.count >= MOST_STONES) return;
     taken.add({ x: stone.x, y: stone.y, turn: stone.turn, size, colour: Math.max(0, colour), region: index, hand });
   });
-  const { empty } = region.own;
-  for (let k = 0; k < empty.length; k += 3) taken.keepEmpty({ x: empty[k]!, y: empty[k + 1]!, r: empty[k + 2]! });
 }
 
 /** How many outlines of some art are too small for a stone. */
@@ -172,7 +178,7 @@ function layRegion(asked: LayAsked, index: number, taken: Taken, note: (said: st
 }
 
 /**
- * Lays the stones of a layout: those by hand first, then region by region, each around what lies there already. What is wrong
+ * Lays the stones of a layout: those that the hand placed first, then region by region, each around what lies there already. What is wrong
  * with a region is told in a note, and the others are laid all the same; a layout that would be too large is cut short.
  */
 export function layStones(asked: LayAsked): Layout {
@@ -188,8 +194,14 @@ export function layStones(asked: LayAsked): Layout {
   const noteOf = (region: number) => (said: string) => {
     if (!notes.some((n) => n.region === region && n.said === said)) notes.push({ region, said });
   };
-  for (const [k, region] of regions.entries()) layByHand(region, k, table, taken, noteOf(k));
   for (const [k, region] of regions.entries()) {
+    layByHand(region, k, table, taken, noteOf(k), false);
+    const { empty } = region.own;
+    for (let n = 0; n < empty.length; n += 3) taken.keepEmpty({ x: empty[n]!, y: empty[n + 1]!, r: empty[n + 2]! });
+  }
+  for (const [k, region] of regions.entries()) {
+    // What was only set loose comes in its turn, so that what is laid before it stays as it is.
+    if (region.own.loose) layByHand(region, k, table, taken, noteOf(k), true);
     if (region.own.loose || taken.list.count >= MOST_STONES) continue;
     try {
       layRegion(asked, k, taken, noteOf(k));

@@ -7,6 +7,9 @@ export interface Place {
   readonly y: number;
 }
 
+/** Distances that are equal but for rounding, in mm. */
+const SAME = 1e-6;
+
 /**
  * Where a stone that is moved to a place snaps: to touch, at the gap, the stones near it, two if it can. The place itself
  * where none is near.
@@ -44,21 +47,19 @@ export function snapped(
         places.push({ x: a.x + (along * ex - side * ey) / e, y: a.y + (along * ey + side * ex) / e });
     }
   });
-  const far = (p: Place) => (p.x - at.x) * (p.x - at.x) + (p.y - at.y) * (p.y - at.y);
-  // Touching two is worth as much as being a quarter nearer.
+  const far = (p: Place, q: Place) => (p.x - q.x) * (p.x - q.x) + (p.y - q.y) * (p.y - q.y);
+  const square = (v: number) => v * v;
   const fit = places
-    .filter((p) => far(p) <= within * within)
-    .filter((p) =>
-      near.every((o) => (o.x - p.x) * (o.x - p.x) + (o.y - p.y) * (o.y - p.y) >= (o.r - 1e-6) * (o.r - 1e-6)),
-    )
-    .map((p) => ({
-      p,
-      touching: near.filter(
-        (o) => Math.abs(Math.sqrt((o.x - p.x) * (o.x - p.x) + (o.y - p.y) * (o.y - p.y)) - o.r) < 1e-6,
-      ).length,
-    }))
-    .sort((a, b) => far(a.p) * (a.touching > 1 ? 0.56 : 1) - far(b.p) * (b.touching > 1 ? 0.56 : 1));
+    .filter((p) => far(p, at) <= square(within))
+    .filter((p) => near.every((o) => far(o, p) >= square(o.r - SAME)))
+    .map((p) => ({ p, touching: near.filter((o) => far(o, p) <= square(o.r + SAME)).length }))
+    // A place between two stones is meant, as long as it is not far.
+    .sort((a, b) => Number(nests(b)) - Number(nests(a)) || far(a.p, at) - far(b.p, at));
   return fit[0]?.p ?? at;
+
+  function nests({ p, touching }: { readonly p: Place; readonly touching: number }): boolean {
+    return touching > 1 && far(p, at) <= square(within / 2);
+  }
 }
 
 /** Places of a run of stones along a way that was drawn by hand: x, y, x, y … in mm; one every `pitch` mm. */

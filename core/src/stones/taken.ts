@@ -5,7 +5,10 @@ import { type GrowingList, growingList, type Stone, type StoneList } from './lis
 /** A stone may be nearer than the gap by so much, in mm: less than numbers of outlines are rounded by. */
 export const SLACK = 0.0005;
 
-/** A place where no stone may be laid: x, y and the radius that stays free, in mm. */
+/** Places that are kept empty are rounded by less than this, in mm. */
+const ROUNDED = 0.002;
+
+/** A place that is kept empty as if a stone lay there: x, y and its radius, in mm. */
 export interface KeptEmpty {
   readonly x: number;
   readonly y: number;
@@ -109,8 +112,8 @@ export function createTaken(
         }
       }
       for (const place of empty) {
-        const [dx, dy] = [place.x - x, place.y - y];
-        if (dx * dx + dy * dy < place.r * place.r) return false;
+        const [dx, dy, least] = [place.x - x, place.y - y, place.r + own.inner + gap - ROUNDED];
+        if (dx * dx + dy * dy < least * least) return false;
       }
       return true;
     },

@@ -38,7 +38,7 @@ export function AddRegion({ job, pass, choose }: Props) {
 
   async function letters(): Promise<void> {
     const { fittedSize, letterPath } = await import('../bench/chain/picture/lettering.ts');
-    const base = { text: WORDS, font: FACES[0]!.name, spacing: 20, leading: 1.1, align: 'centre', size: 0.8 };
+    const base = { text: WORDS, font: FACES[0]!.name, spacing: 20, leading: 1.1, align: 'middle', size: 0.8 };
     try {
       const size = (await fittedSize(base, LETTERS)) ?? base.size;
       const settings = { ...base, size };
