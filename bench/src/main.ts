@@ -14,6 +14,7 @@ import { previewRows } from './preview.ts';
 import { separationRows } from './separation.ts';
 import { sampleRows } from './samples.ts';
 import { stencilRows } from './stencils.ts';
+import { stoneDragRows } from './stone-drag.ts';
 import { stoneRows } from './stones.ts';
 import { toneRows } from './tone.ts';
 import { printTable, repeated, type Row } from './statistics.ts';
@@ -56,7 +57,7 @@ const GROUPS: Readonly<Record<string, () => Promise<Row[]>>> = {
     const photo = await colours();
     return repeated(() => stencilRows(photo));
   },
-  stones: () => repeated(stoneRows),
+  stones: async () => [...(await repeated(stoneRows)), ...(await repeated(stoneDragRows))],
   separation: async () => separationRows(await colours(), picture, folder),
   opening: () => repeated(() => openingRows(demo)),
   preview: () => previewRows(picture, folder, repeated),

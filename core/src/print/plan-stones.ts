@@ -17,6 +17,7 @@ import { type Layout, layStones, type StoneRegion } from '../stones/lay.ts';
 import type { PictureLook } from '../stones/look.ts';
 import { NO_ART, type StoneArt, StoneError } from '../stones/outline/art.ts';
 import { unitedPaths } from '../stones/outline/paths.ts';
+import { stoneWayOf } from '../stones/ways/index.ts';
 import { readsPicture, STONE_PARAMS, type StoneSettings } from '../stones/params.ts';
 import type { PrintEnv } from './env.ts';
 import { coverPlanner, partsAsked } from './plan-cover.ts';
@@ -94,7 +95,8 @@ function planArt(env: PrintEnv, job: Job, fill: Fill, plates: (pass: Pass) => Pl
   const cover = covers(stencil.id);
   return later(cover.key, () => {
     const { parts, edges } = stencil;
-    return stencilArt({ parts, edges }, partsAsked(env, job, plates, covers)) ?? tracedArt(cover, job);
+    const { flatness } = stoneWayOf(fill.screen.stones.way);
+    return stencilArt({ parts, edges }, partsAsked(env, job, plates, covers), flatness) ?? tracedArt(cover, job);
   });
 }
 

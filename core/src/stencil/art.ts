@@ -9,18 +9,15 @@ import type { PartAsked } from './parts/kind.ts';
 import { outlineOfCover } from './parts/outline.ts';
 import type { Stencil, StencilPart } from './stencil.ts';
 
-/** How far lines may be from the curves that they stand for, in mm. */
-const FLATNESS = 0.002;
-
 /** Parts whose outline the artist drew or brought: where such an outline crosses itself, that is a mistake. */
 const DRAWN = ['polygon', 'pen', 'shape'];
 
 /** The outlines of a part in mm; null where it is no outline. */
-function partArt({ kind, settings }: StencilPart, asked: PartAsked): StoneArt | null {
+function partArt({ kind, settings }: StencilPart, asked: PartAsked, flatness: number): StoneArt | null {
   const { params, plan } = partKindOf(kind);
   const outline = outlineOfCover(plan(settingsInUse(params, settings) as never, asked));
   if (!outline) return null;
-  const contours = contoursOf(outline.path, outline.matrix, FLATNESS, 'exact');
+  const contours = contoursOf(outline.path, outline.matrix, flatness, 'exact');
   return artOfContours(contours, outline.evenOdd, DRAWN.includes(kind));
 }
 
@@ -47,15 +44,20 @@ function edged(areas: StoneArt['areas'], { edges }: Pick<Stencil, 'edges'>, aske
 
 /**
  * The outlines of a stencil in mm from the trimmed sheet's top left; null where it is not made of outlines alone.
+ * @param flatness how far lines may be from the curves that they stand for, in mm
  * @throws StoneError when an outline crosses itself
  */
-export function stencilArt(stencil: Pick<Stencil, 'parts' | 'edges'>, asked: PartAsked): StoneArt | null {
+export function stencilArt(
+  stencil: Pick<Stencil, 'parts' | 'edges'>,
+  asked: PartAsked,
+  flatness: number,
+): StoneArt | null {
   if (!followsEdges(stencil)) return null;
   const used = stencil.parts.filter((p) => p.on);
   let areas = used.length === 0 || used[0]!.does === 'add' ? NO_ART.areas : wholeSheet(asked);
   const lines: Float64Array[] = [];
   for (const part of used) {
-    const art = partArt(part, asked);
+    const art = partArt(part, asked, flatness);
     if (!art) return null;
     const how = ({ add: 'union', cut: 'difference', keep: 'intersection' } as const)[part.does];
     areas = part.does === 'add' && areas.length === 0 ? art.areas : combined(areas, art.areas, how);

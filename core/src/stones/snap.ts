@@ -1,4 +1,4 @@
-import { onTrack, stepAlong, trackOf } from './outline/walk.ts';
+import { onTrack, trackOf, walker } from './outline/walk.ts';
 import type { StoneList } from './list.ts';
 import type { Footprint } from './table/footprint.ts';
 
@@ -67,8 +67,9 @@ export function drawnRun(points: readonly number[], pitch: number): Place[] {
   if (points.length < 2) return [];
   if (points.length < 4) return [{ x: points[0]!, y: points[1]! }];
   const track = trackOf(Float64Array.from(points), false);
+  const { step } = walker(track);
   const places: Place[] = [];
-  for (let way = 0; way < Infinity; way = stepAlong(track, way, pitch, track.length)) {
+  for (let way = 0; way < Infinity; way = step(way, pitch, track.length)) {
     const { x, y } = onTrack(track, way);
     places.push({ x, y });
     if (track.length === 0) break;

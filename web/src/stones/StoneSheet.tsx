@@ -83,6 +83,8 @@ export function StoneSheet({ job, pass, region, laid, faults }: Props) {
   const chosenArt = laid.art[laid.fills.indexOf(region)]?.path ?? null;
   const dark = luminance(...linearOfHex(stock.colour)) < 0.35;
   const faulty = useMemo(() => new Set(faults.flatMap((f) => f.stones)), [faults]);
+  // Locks change with the layout: while the design is dragged, what is painted waits for the next one.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the pass is the one that was laid
   const locked = useMemo(() => {
     const hands = new Map(pass.fills.map((f) => [f.id, f.screen.stones.hand]));
     const all = new Set<number>();
@@ -90,7 +92,7 @@ export function StoneSheet({ job, pass, region, laid, faults }: Props) {
       if (stones.hand[k]! >= 0 && hands.get(laid.fills[stones.region[k]!]!)?.[stones.hand[k]!]?.locked) all.add(k);
     }
     return all;
-  }, [stones, pass, laid.fills]);
+  }, [laid]);
 
   useEffect(() => {
     const own = canvas.current;

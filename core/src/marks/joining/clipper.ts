@@ -91,18 +91,34 @@ export const movedEdges = (paths: Paths64, by: number, tolerance: number): Paths
     return simpler;
   });
 
-/** Corners as x, y and a third number, which is not used. */
+/** Steps of the upper half of a whole number of 64 bits. */
+const UPPER = 4_294_967_296;
+
+/**
+ * Corners as x, y and a third number, which is not used. Halves of the numbers are written one by one: a BigInt for each
+ * would be an object for the collector.
+ */
 function coordinatesOf(path: Path64): BigInt64Array {
   const all = new BigInt64Array(3 * path.length);
-  for (let k = 0; k < path.length; k++) {
-    all[3 * k] = BigInt(path[k]!.x);
-    all[3 * k + 1] = BigInt(path[k]!.y);
+  const halves = new Int32Array(all.buffer);
+  for (let k = 0, at = 0; k < path.length; k++, at += 6) {
+    const { x, y } = path[k]!;
+    halves[at] = x | 0;
+    halves[at + 1] = Math.floor(x / UPPER);
+    halves[at + 2] = y | 0;
+    halves[at + 3] = Math.floor(y / UPPER);
   }
   return all;
 }
 
 function pathOf(all: BigInt64Array): Path64 {
+  const halves = new Int32Array(all.buffer, all.byteOffset, 2 * all.length);
   const path: Path64 = [];
-  for (let k = 0; k < all.length; k += 3) path.push({ x: Number(all[k]), y: Number(all[k + 1]) });
+  for (let at = 0; at < halves.length; at += 6) {
+    path.push({
+      x: halves[at + 1]! * UPPER + (halves[at]! >>> 0),
+      y: halves[at + 3]! * UPPER + (halves[at + 2]! >>> 0),
+    });
+  }
   return path;
 }

@@ -5,7 +5,7 @@ import { type Combining, combinedPaths, movedEdges, unionOf } from '../../marks/
 /** Whole numbers of the clipper in a mm: outlines are rounded to 0.1 µm. */
 const PER_MM = 1e4;
 /** Curves of moved edges are at most so far from their lines, in mm. */
-export const ARC = 0.0005;
+export const ARC = 0.001;
 
 /** Unites closed outlines in mm. `evenOdd`: overlaps are holes by turns. */
 export const unitedPaths = (outline: Outline, evenOdd = false): Outline =>
@@ -13,7 +13,7 @@ export const unitedPaths = (outline: Outline, evenOdd = false): Outline =>
 
 /**
  * Areas with their edges moved outwards by so many mm; below 0 inwards. Corners become round where an edge moves away from
- * them. The lines that stand for curves are at most 0.5 µm off.
+ * them. The lines that stand for curves are at most 1 µm off.
  */
 export const moved = (areas: Outline, by: number): Outline =>
   areas.length === 0 || by === 0

@@ -1,23 +1,24 @@
 import { SLACK } from '../taken.ts';
-import { onTrack, stepAlong, type Track } from './walk.ts';
+import { onTrack, type Track, type Walker, walker } from './walk.ts';
 
 /** Steps by which the distance of evenly spaced places is narrowed down. */
 const ROUNDS = 60;
 /** The last place may miss its end by so much, in mm. */
-const CLOSE = 1e-6;
+const CLOSE = 1e-5;
 
 /** Way after so many steps of a straight distance, Infinity where the track ends before. */
-function landing(track: Track, from: number, steps: number, far: number, until: number): number {
+function landing({ step }: Walker, from: number, steps: number, far: number, until: number): number {
   let way = from;
-  for (let k = 0; k < steps && way < Infinity; k++) way = stepAlong(track, way, far, until);
+  for (let k = 0; k < steps && way < Infinity; k++) way = step(way, far, until);
   return way;
 }
 
 /** How many steps of a straight distance fit between two ways, and where the last one ends. */
 function stepsWithin(track: Track, from: number, to: number, far: number): number {
+  const { step } = walker(track);
   let way = from;
   for (let k = 0; ; k++) {
-    way = stepAlong(track, way, far, to + CLOSE);
+    way = step(way, far, to + CLOSE);
     if (way === Infinity) return k;
   }
 }
@@ -27,7 +28,8 @@ function equalStep(track: Track, from: number, to: number, steps: number, least:
   let [low, high] = [least, (to - from) / steps];
   // Beyond the end of an open track there is no landing; a little further is enough to tell.
   const until = track.closed ? to + track.length : track.length;
-  const miss = (far: number) => landing(track, from, steps, far, until) - to;
+  const walk = walker(track);
+  const miss = (far: number) => landing(walk, from, steps, far, until) - to;
   let missLow = miss(low);
   if (Math.abs(missLow) <= CLOSE) return low;
   let missHigh = miss(high);
@@ -71,8 +73,9 @@ export function equallyFar(track: Track, from: number, to: number, least: number
   if (steps <= 0) return [];
   const far = equalStep(track, from, to, steps, least - SLACK / 2);
   if (far === null) return null;
+  const { step } = walker(track);
   const ways = [from];
-  for (let k = 1; k < steps; k++) ways.push(stepAlong(track, ways[k - 1]!, far, Infinity));
+  for (let k = 1; k < steps; k++) ways.push(step(ways[k - 1]!, far, Infinity));
   ways.push(to);
   return ways;
 }

@@ -29,9 +29,14 @@ export function trackOf(points: Polygon, closed: boolean): Track {
   return { points: all, closed, along, length: along[along.length - 1]! };
 }
 
-/** Index of the piece of a track in which a way along it lies. */
-export function pieceAt({ along }: Track, at: number): number {
-  let [low, high] = [0, along.length - 2];
+/** Index of the piece of a track in which a way along it lies; `near`: one that may be it, or lies before it. */
+export function pieceAt({ along }: Track, at: number, near = 0): number {
+  const last = along.length - 2;
+  // Steps along a track are short: the piece is most often the same or one of the next few.
+  for (let k = near; k <= Math.min(last, near + 4); k++) {
+    if (along[k]! <= at && (at < along[k + 1]! || k === last)) return k;
+  }
+  let [low, high] = [0, last];
   while (low < high) {
     const middle = (low + high + 1) >> 1;
     if (along[middle]! <= at) low = middle;
@@ -61,36 +66,52 @@ export function onTrack(track: Track, way: number): OnTrack {
   return { x: ax + t * (bx - ax), y: ay + t * (by - ay), dx: bx - ax, dy: by - ay };
 }
 
-/**
- * The way of the first place behind `from` that is `far` mm from the place at `from`, in a straight line; Infinity if none
- * is before `until`. Closed tracks go round.
- */
-export function stepAlong(track: Track, from: number, far: number, until: number): number {
+/** Walks along a track in steps of a straight distance; it remembers the piece that it stands on. */
+export interface Walker {
+  /**
+   * The way of the first place behind `from` that is `far` mm from the place at `from`, in a straight line; Infinity if none
+   * is before `until`. Closed tracks go round.
+   */
+  step(from: number, far: number, until: number): number;
+}
+
+export function walker(track: Track): Walker {
   const { points, along, closed, length } = track;
-  const start = onTrack(track, from);
   const pieces = along.length - 1;
-  const own = closed ? wrapped(track, from) : from;
-  let base = from - own;
-  let k = pieceAt(track, own);
-  for (;;) {
-    const [bx, by] = [points[2 * k + 2]! - start.x, points[2 * k + 3]! - start.y];
-    if (bx * bx + by * by >= far * far) {
-      const [ax, ay] = [points[2 * k]! - start.x, points[2 * k + 1]! - start.y];
+  let near = 0;
+  return {
+    step(from, far, until) {
+      const own = closed ? from - length * Math.floor(from / length) : from;
+      let base = from - own;
+      let k = pieceAt(track, own, near);
       const long = along[k + 1]! - along[k]!;
+      const t = long > 0 ? (own - along[k]!) / long : 0;
+      const x = points[2 * k]! + t * (points[2 * k + 2]! - points[2 * k]!);
+      const y = points[2 * k + 1]! + t * (points[2 * k + 3]! - points[2 * k + 1]!);
+      const farSquare = far * far;
+      for (;;) {
+        const bx = points[2 * k + 2]! - x;
+        const by = points[2 * k + 3]! - y;
+        if (bx * bx + by * by >= farSquare) break;
+        if (base + along[k + 1]! > until) return Infinity;
+        k++;
+        if (k < pieces) continue;
+        if (!closed) return Infinity;
+        k = 0;
+        base += length;
+        if (base - from > length) return Infinity;
+      }
+      near = k;
       // Solves |a + t (b − a)| = far for the greater t, which is where the piece leaves the circle.
-      const [dx, dy] = [(bx - ax) / long, (by - ay) / long];
+      const ax = points[2 * k]! - x;
+      const ay = points[2 * k + 1]! - y;
+      const side = along[k + 1]! - along[k]!;
+      const dx = (points[2 * k + 2]! - points[2 * k]!) / side;
+      const dy = (points[2 * k + 3]! - points[2 * k + 1]!) / side;
       const middle = ax * dx + ay * dy;
-      const c = ax * ax + ay * ay - far * far;
+      const c = ax * ax + ay * ay - farSquare;
       const way = base + along[k]! - middle + Math.sqrt(Math.max(0, middle * middle - c));
       return way <= until ? Math.max(way, from) : Infinity;
-    }
-    if (base + along[k + 1]! > until) return Infinity;
-    k++;
-    if (k === pieces) {
-      if (!closed) return Infinity;
-      k = 0;
-      base += length;
-      if (base - from > length) return Infinity;
-    }
-  }
+    },
+  };
 }

@@ -70,9 +70,9 @@ function anyTooNear(track: Track, ways: readonly number[], least: number): boole
  * Places of a closed run. Where its sides come close to each other, as at the point of a star, it begins elsewhere or holds
  * a few stones less, so that no stone has to be left out.
  */
-function closedWays(track: Track, pitch: number, start: number): number[] {
-  for (let fewer = 0; fewer <= FEWER; fewer++) {
-    for (let k = 0; k < STARTS; k++) {
+function closedWays(track: Track, pitch: number, start: number, search: boolean): number[] {
+  for (let fewer = 0; fewer <= (search ? FEWER : 0); fewer++) {
+    for (let k = 0; k < (search ? STARTS : 1); k++) {
       const from = start + (k * pitch) / STARTS;
       const ways = equallyFar(track, from, from + track.length, pitch, fewer)?.slice(0, -1);
       if (!ways) continue;
@@ -110,11 +110,17 @@ function waysBetweenPoints(track: Track, pitch: number): number[] | null {
 }
 
 /** The ways at which stones stand so many mm apart. `anchors`: those at corners, which stand in any case. */
-function allWays(track: Track, free: readonly Span[], anchors: readonly Anchor[], pitch: number): number[] {
+function allWays(
+  track: Track,
+  free: readonly Span[],
+  anchors: readonly Anchor[],
+  pitch: number,
+  search: boolean,
+): number[] {
   const whole = track.closed && free.length === 1 && free[0]![1] - free[0]![0] >= track.length;
   if (whole) {
     const start = anchors[0]?.way ?? topmost(track);
-    if (anchors.length === 0) return closedWays(track, pitch, start);
+    if (anchors.length === 0) return closedWays(track, pitch, start, search);
     const rounds = anchors.map((a, k): Span => {
       const next = anchors[k + 1] ?? { ...anchors[0]!, way: anchors[0]!.way + track.length };
       return [a.way + a.clear, next.way - next.clear];
@@ -137,15 +143,23 @@ function allWays(track: Track, free: readonly Span[], anchors: readonly Anchor[]
 /**
  * Lays a run of one size along a track, evenly between what is laid already, so that a closed one closes. Returns how many
  * stones it laid.
+ * @param search whether other starts are tried where the sides of the track come close to each other
  */
-export function layAlong(work: LayWork, track: Track, size: number, row: number, anchors: readonly Anchor[]): number {
+export function layAlong(
+  work: LayWork,
+  track: Track,
+  size: number,
+  row: number,
+  anchors: readonly Anchor[],
+  search = true,
+): number {
   const { footprints, gap, taken, region } = work;
   const own = footprints[size]!;
   const round = own.corners === null;
   const free = freeSpans(track, blockedSpans(track, taken, own, region));
   if (free.length === 0 || track.length === 0) return 0;
   const pitch = 2 * own.halfWidth + gap;
-  let ways = allWays(track, free, anchors, pitch);
+  let ways = allWays(track, free, anchors, pitch, search);
   for (let k = 1; !round && k < WIDER.length; k++) {
     const at = [...ways].sort((a, b) => a - b).map((way) => standing(track, way, false));
     const near = at.some((a, n) => {
@@ -153,7 +167,7 @@ export function layAlong(work: LayWork, track: Track, size: number, row: number,
       return b !== null && apart(own, a.turn, own, b.turn, b.x - a.x, b.y - a.y, gap - SLACK) < gap - SLACK;
     });
     if (!near) break;
-    ways = allWays(track, free, anchors, pitch * WIDER[k]!);
+    ways = allWays(track, free, anchors, pitch * WIDER[k]!, search);
   }
   let laid = 0;
   for (const way of ways) {

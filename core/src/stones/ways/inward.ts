@@ -24,7 +24,8 @@ export const inward = stoneWay({
       for (const points of inset) {
         const track = trackOf(points, true);
         const anchors = anchorsOn(track, corners, by, 2 * footprints[size]!.halfWidth + gap);
-        layAlong(work, track, size, ring, anchors);
+        // What its points leave free is filled afterwards.
+        layAlong(work, track, size, ring, anchors, !own.fillMiddle);
       }
       const step = footprints[size]!.halfHeight + footprints[sizeOf(ring + 1)]!.halfHeight + gap + 4 * ARC;
       // Each ring is made of the last one: stones of both then keep their distance whatever curves are rounded by.

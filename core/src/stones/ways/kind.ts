@@ -81,14 +81,20 @@ export interface StoneWay {
   readonly uses: readonly WaySetting[];
   /** Whether it also lays along lines that close no area. */
   readonly lines: boolean;
+  /** How far, in mm, lines may be from the curves of the art that they stand for. */
+  readonly flatness: number;
   /** Whether it reads the picture of its fill with such settings. */
   picture(own: WaySettings): boolean;
   lay(work: LayWork): void;
 }
 
+/** Less than any cutter is off by; where the middles of stones lie on the outline itself a way asks for less. */
+const FLATNESS = 0.008;
+
 /** Keeps the type of an entry. */
-export const stoneWay = (way: Omit<StoneWay, 'lines' | 'picture'> & Partial<StoneWay>): StoneWay => ({
+export const stoneWay = (way: Omit<StoneWay, 'lines' | 'flatness' | 'picture'> & Partial<StoneWay>): StoneWay => ({
   lines: false,
+  flatness: FLATNESS,
   picture: () => false,
   ...way,
 });

@@ -28,6 +28,7 @@ export const run = stoneWay({
   about: 'Along the outline, spaced evenly so that it closes.',
   uses: ['side', 'distance', 'runs', 'corner'],
   lines: true,
+  flatness: 0.001,
   lay(work) {
     const { art, own } = work;
     if (art.lines.length > 0 && (own.side !== 'centre' || own.runs > 1)) {
