@@ -255,3 +255,4 @@ export { planJobStones, planPassStones } from './print/job-stones.ts';
 export { anyStones, printsStones, stoneFills, type StonePlan } from './print/plan-stones.ts';
 export { resizedDesign } from './document/resize-design.ts';
 export { boxOf } from './marks/outline.ts';
+export { readStoneTable } from './document/read-stones.ts';

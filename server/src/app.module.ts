@@ -22,6 +22,8 @@ import { ReclaimService } from './reclaim/reclaim.service.ts';
 import { RenderThreads } from './render/render-threads.ts';
 import { RunsController } from './runs/runs.controller.ts';
 import { RunsService } from './runs/runs.service.ts';
+import { StoneTablesController } from './stone-tables/stone-tables.controller.ts';
+import { StoneTablesService } from './stone-tables/stone-tables.service.ts';
 import { TilesController } from './tiles/tiles.controller.ts';
 import { TilesService } from './tiles/tiles.service.ts';
 import { ReadingService } from './sandbox/reading.service.ts';
@@ -56,6 +58,7 @@ export class AppModule {
         JobsController,
         PicturesController,
         RunsController,
+        StoneTablesController,
         TilesController,
         PressController,
         SessionController,
@@ -72,6 +75,7 @@ export class AppModule {
         PressService,
         ReadingService,
         ReclaimService,
+        StoneTablesService,
         TilesService,
         RenderThreads,
       ],

@@ -1,6 +1,13 @@
 import { DEFAULT_JOB_STONES, type JobStones, STONE_JOB_PARAMS } from '../stones/job-params.ts';
 import { STONE_SHAPE_NAMES } from '../stones/table/shapes/index.ts';
-import { DEFAULT_STONES, MOST_COLOURS, MOST_SIZES, type StoneColour, type StoneSize } from '../stones/table/table.ts';
+import {
+  DEFAULT_STONES,
+  MOST_COLOURS,
+  MOST_SIZES,
+  type StoneColour,
+  type StoneSize,
+  type StoneTable,
+} from '../stones/table/table.ts';
 import { tableFault } from '../stones/table/table-fault.ts';
 import { check, JobError } from './check.ts';
 import { fieldsOf, readSettings } from './read-settings.ts';
@@ -34,9 +41,12 @@ function readColour(value: unknown, field: string): StoneColour {
   return { name: check.text(c.name, `${field}.name`, 64), colour: check.colour(c.colour, `${field}.colour`) };
 }
 
-export const stonesSection = section<JobStones>('stones', DEFAULT_JOB_STONES, (value, field) => {
+/**
+ * Reads a table of stones; what is missing gets its normal value.
+ * @throws JobError naming the first field that is wrong
+ */
+export function readStoneTable(value: unknown, field = 'stones'): StoneTable {
   const s = check.object(value, field);
-  check.only(s, field, ['sizes', 'colours', ...Object.keys(STONE_JOB_PARAMS)]);
   const list = <T>(
     name: 'sizes' | 'colours',
     most: number,
@@ -52,5 +62,14 @@ export const stonesSection = section<JobStones>('stones', DEFAULT_JOB_STONES, (v
   };
   const fault = tableFault(table);
   if (fault) throw new JobError(field, fault);
-  return { ...table, ...readSettings(fieldsOf(s, STONE_JOB_PARAMS), field, STONE_JOB_PARAMS) };
+  return table;
+}
+
+export const stonesSection = section<JobStones>('stones', DEFAULT_JOB_STONES, (value, field) => {
+  const s = check.object(value, field);
+  check.only(s, field, ['sizes', 'colours', ...Object.keys(STONE_JOB_PARAMS)]);
+  return {
+    ...readStoneTable(s, field),
+    ...readSettings(fieldsOf(s, STONE_JOB_PARAMS), field, STONE_JOB_PARAMS),
+  };
 });

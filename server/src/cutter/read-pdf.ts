@@ -127,12 +127,8 @@ function shapesOf(page: PDFPage, above: number, others: Map<string, number>): Cu
   return shapes;
 }
 
-/** Reads what the pages of a PDF draw, layer by layer. */
-export async function readPdf(bytes: Uint8Array): Promise<CutFile> {
-  const pdf = await PDFDocument.load(bytes).catch(() => {
-    throw new TemplateError('The PDF is damaged or locked; it cannot be read.');
-  });
-  const pages = pdf.getPages();
+async function readPages(bytes: Uint8Array): Promise<CutFile> {
+  const pages = (await PDFDocument.load(bytes)).getPages();
   const others = new Map<string, number>();
   // Pages lie below each other, as they come from a roll.
   let above = 0;
@@ -150,3 +146,12 @@ export async function readPdf(bytes: Uint8Array): Promise<CutFile> {
     others: [...others].map(([what, count]) => `${count} of ${what} cannot be cut.`),
   };
 }
+
+/**
+ * Reads what the pages of a PDF draw, layer by layer.
+ * @throws TemplateError when it is damaged: the library that reads it throws whatever it stumbles over
+ */
+export const readPdf = (bytes: Uint8Array): Promise<CutFile> =>
+  readPages(bytes).catch(() => {
+    throw new TemplateError('The PDF is damaged or locked; it cannot be read.');
+  });

@@ -1,8 +1,9 @@
-import { FACES, type Job, type StoneSettings } from '@chromatype/core';
+import { DEFAULT_JOB_STONES, FACES, type Job, type StoneSettings } from '@chromatype/core';
 import { toast } from 'sonner';
+import { useStudioStones } from '../api/stone-table.ts';
 import { sendPicture } from '../bench/add-picture.ts';
 import { newId, withPicture } from '../document/edits.ts';
-import { addRegion, type NewRegion, partInMiddle } from '../document/stones-edits.ts';
+import { addRegion, type NewRegion, partInMiddle, setJobStones } from '../document/stones-edits.ts';
 import { edit, useOpenJob } from '../document/store.ts';
 import { chooseFile, PICTURE_FILES } from '../ui/files.ts';
 
@@ -30,9 +31,15 @@ const LETTERS = 3;
 
 /** Starts a region of stones: from letters, a file, a shape, a stencil of the job or a picture. */
 export function AddRegion({ job, pass, choose }: Props) {
+  const studio = useStudioStones();
   function add(region: NewRegion): void {
     const ids = { fill: newId(), pass: newId(), stencil: newId() };
-    edit(addRegion(pass, region, ids));
+    // The first stones of a job are the studio's, and a region begins with sizes and colours that there are.
+    const begins = pass === null && JSON.stringify(job.stones) === JSON.stringify(DEFAULT_JOB_STONES);
+    const table = begins ? studio : job.stones;
+    const named = (all: readonly { readonly name: string }[], at: number) => [(all[at] ?? all[0]!).name];
+    const own = { sizes: named(table.sizes, 1), colours: named(table.colours, 0), ...region.own };
+    edit((doc) => addRegion(pass, { ...region, own }, ids)(begins ? setJobStones(studio)(doc) : doc));
     choose(pass ?? ids.pass, ids.fill);
   }
 

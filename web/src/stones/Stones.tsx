@@ -15,7 +15,7 @@ import { RegionControls } from './RegionControls.tsx';
 import { RegionList } from './RegionList.tsx';
 import { setStonesState, stonesAt, useStones } from './stones-store.ts';
 import { StoneSheet } from './StoneSheet.tsx';
-import { TableEditor } from './TableEditor.tsx';
+import { JobTable } from './JobTable.tsx';
 import { TakeOut } from './TakeOut.tsx';
 import { useLayout } from './use-layout.ts';
 
@@ -140,7 +140,7 @@ function OpenStones({ id }: { readonly id: string }) {
               <TakeOut id={id} job={job} />
             </>
           )}
-          <TableEditor job={job} />
+          <JobTable job={job} />
         </aside>
       </main>
     </div>

@@ -1,19 +1,16 @@
 import {
-  type Job,
-  type JobStones,
   readColoursCsv,
   readSizesCsv,
   STONE_SHAPES,
   type StoneColour,
   type StoneSize,
+  type StoneTable,
   tableFault,
   writeColoursCsv,
   writeSizesCsv,
 } from '@chromatype/core';
 import { Plus, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { renameInTable, setJobStones } from '../document/stones-edits.ts';
-import { edit } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { ColourField } from '../ui/ColourField.tsx';
 import { chooseFile, saveFile } from '../ui/files.ts';
@@ -109,23 +106,33 @@ function SizeRow({ size, last, change, rename, remove }: SizeProps) {
   );
 }
 
-/** The stones that the job is made of: sizes and colours, as they are bought. */
-export function TableEditor({ job }: { readonly job: Job }) {
-  const { sizes, colours } = job.stones;
+interface Props {
+  readonly table: StoneTable;
+  /** Whether both lists are open from the start. */
+  readonly open?: boolean;
+  /** Takes a change that leaves a sound table. */
+  change(part: Partial<StoneTable>): void;
+  /** Gives an entry a name that no other has. */
+  rename(what: 'sizes' | 'colours', from: string, to: string): void;
+}
+
+/** A table of stones: sizes and colours, as they are bought. */
+export function TableEditor({ table, open: opened = false, change: taken, rename: renamed }: Props) {
+  const { sizes, colours } = table;
   const [wrong, setWrong] = useState<string | null>(null);
   /** Takes a change of the table if it leaves a sound one. */
-  function take(part: Partial<JobStones>): void {
-    const fault = tableFault({ ...job.stones, ...part });
+  function take(part: Partial<StoneTable>): void {
+    const fault = tableFault({ ...table, ...part });
     setWrong(fault);
-    if (!fault) edit(setJobStones(part));
+    if (!fault) taken(part);
   }
   function rename(what: 'sizes' | 'colours', from: string, to: string): void {
-    if (job.stones[what].some((entry) => entry.name === to)) {
+    if (table[what].some((entry) => entry.name === to)) {
       setWrong(`Two ${what} would be called ${to}; give each a name of its own.`);
       return;
     }
     setWrong(null);
-    edit(renameInTable(what, from, to));
+    renamed(what, from, to);
   }
   async function open(what: 'sizes' | 'colours'): Promise<void> {
     const file = await chooseFile('.csv,text/csv');
@@ -140,14 +147,13 @@ export function TableEditor({ job }: { readonly job: Job }) {
   const changeColour = (name: string, part: Partial<StoneColour>) =>
     take({ colours: colours.map((c) => (c.name === name ? { ...c, ...part } : c)) });
   return (
-    <section aria-label="Stones there are" className="grid gap-1">
-      <h2 className="border-t border-hairline pt-2 text-[14px]">Stones there are</h2>
+    <div className="grid gap-1">
       {wrong && (
         <p role="alert" className="text-hot-text">
           {wrong}
         </p>
       )}
-      <Fold title="Sizes" note={String(sizes.length)}>
+      <Fold title="Sizes" note={String(sizes.length)} open={opened}>
         {sizes.map((size) => (
           <SizeRow
             key={size.name}
@@ -177,7 +183,7 @@ export function TableEditor({ job }: { readonly job: Job }) {
           <Button onClick={() => saveFile('stone-sizes.csv', writeSizesCsv(sizes), 'text/csv')}>Save .csv</Button>
         </div>
       </Fold>
-      <Fold title="Colours" note={String(colours.length)}>
+      <Fold title="Colours" note={String(colours.length)} open={opened}>
         <ul className="grid gap-1">
           {colours.map(({ name, colour }) => (
             <li key={name} className="flex items-center gap-1">
@@ -211,6 +217,6 @@ export function TableEditor({ job }: { readonly job: Job }) {
           <Button onClick={() => saveFile('stone-colours.csv', writeColoursCsv(colours), 'text/csv')}>Save .csv</Button>
         </div>
       </Fold>
-    </section>
+    </div>
   );
 }

@@ -13,6 +13,7 @@ import { useSetParam } from '../ui/use-set-param.ts';
 import { InkRow } from './InkRow.tsx';
 import { OverprintGrid } from './OverprintGrid.tsx';
 import { StockRow } from './StockRow.tsx';
+import { StudioStones } from './StudioStones.tsx';
 import { readSetFile, SET_FILES, setAsGpl, setAsJson } from './set-files.ts';
 
 const sayWrong = (error: unknown) => toast.error(error instanceof Error ? error.message : String(error));
@@ -60,9 +61,21 @@ function SetList({
       <h2 className="px-2 pt-4 pb-1 text-[11px] text-muted">The studio’s own</h2>
       {own.length === 0 && <p className="px-2 text-muted">None yet: make a copy, or open a file.</p>}
       <ul aria-label="Own sets">{own.map((o) => item(o.set))}</ul>
+      <h2 className="px-2 pt-4 pb-1 text-[11px] text-muted">Besides inks</h2>
+      <button
+        type="button"
+        aria-current={chosen === STONES}
+        onClick={() => choose(STONES)}
+        className="flex w-full items-center border-y border-hairline px-2 py-1.5 text-left hover:bg-paper-2 aria-[current=true]:bg-ink aria-[current=true]:text-paper"
+      >
+        Sizes and colours of stones
+      </button>
     </div>
   );
 }
+
+/** The name by which the stones of the studio are chosen. */
+const STONES = 'stones';
 
 /** Sets of inks: those that ship, and the studio's own, to look at, change, and exchange. */
 export function Swatches() {
@@ -117,8 +130,9 @@ export function Swatches() {
         </Button>
       </header>
       <main className="grid min-h-0 grid-cols-[270px_minmax(0,1fr)]">
-        <SetList own={own} chosen={set.name} choose={choose} />
-        <section aria-label="Set of inks" className="min-h-0 overflow-y-auto bg-paper p-4">
+        <SetList own={own} chosen={chosen === STONES ? STONES : set.name} choose={choose} />
+        {chosen === STONES && <StudioStones />}
+        <section hidden={chosen === STONES} aria-label="Set of inks" className="min-h-0 overflow-y-auto bg-paper p-4">
           <div className="flex items-center justify-between gap-3 pb-1">
             {mine ? (
               <TextField
