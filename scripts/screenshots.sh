@@ -21,3 +21,4 @@ node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-l
 node bench/dist/contact-tones.js "$data/demo/studio-still-life.png" docs/contact
 node bench/dist/contact-finished.js "$data/demo" docs/contact
 node bench/dist/contact-marks.js "$data/demo/harbour-dusk.jpg" docs/contact
+node bench/dist/contact-stones.js docs/contact

@@ -1,3 +1,6 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { launchChromium } from './chromium.ts';
 import { sharedServer } from './processes/shared-server.ts';
@@ -80,14 +83,9 @@ await page.getByRole('button', { name: '1:1' }).click();
 await page.getByRole('button', { name: 'Output' }).click();
 await settled();
 
-// Tone opened, the picture beside the print under the loupe, readings, and a sheet of strips.
+// The picture beside the print under the loupe, readings, and a sheet of strips.
 await page.getByRole('button', { name: 'Close Output' }).click();
 await page.getByRole('button', { name: 'fit' }).click();
-await page.getByRole('button', { name: 'More of Tone' }).click();
-await page.getByRole('button', { name: /^Curve/ }).click();
-await settled();
-await shot('tone');
-await page.getByRole('button', { name: 'More of Tone' }).click();
 await page.getByRole('button', { name: 'Loupe' }).click();
 await page.getByRole('button', { name: 'Before' }).click();
 await settled();
@@ -252,6 +250,43 @@ await openJob('Cloth waved by hand', '/repeat');
 await page.waitForSelector('[data-testid=repeat-view][data-stage=made]', { timeout: 120_000 });
 await page.waitForTimeout(1500);
 await shot('repeat');
+
+// Stones: the layout, its faults after some work by hand, and the map that its stones are placed by.
+await openJob('Jacket back in stones', '/stones');
+const stonesLaid = async () => {
+  await page.waitForSelector('[data-testid=stones-view][data-stage=laid]', { timeout: 60_000 });
+  await page.waitForSelector('[data-testid=stone-faults]:not([data-faults=""])', { timeout: 60_000 });
+  await page.waitForTimeout(500);
+};
+await stonesLaid();
+await shot('stones');
+await page.getByRole('radio', { name: 'Place', exact: true }).click();
+const cloth = (await page.getByTestId('stone-sheet').boundingBox())!;
+await page.keyboard.down('Alt');
+for (const [u, v] of [
+  [0.42, 0.29],
+  [0.58, 0.28],
+  [0.25, 0.12],
+  [0.61, 0.42],
+] as const)
+  await page.mouse.click(cloth.x + u * cloth.width, cloth.y + v * cloth.height);
+await page.keyboard.up('Alt');
+await page.keyboard.press('Escape');
+await stonesLaid();
+await shot('stones-faults', contact);
+const [, jacket] = /jobs\/([0-9a-f-]+)/.exec(page.url())!;
+const asked = { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: '{"kind":"stones-map"}' };
+const { id: run } = (await (await fetch(`${address}/api/jobs/${jacket}/runs`, asked)).json()) as { id: string };
+const mapOf = () => fetch(`${address}/api/runs/${run}/file`);
+let map = await mapOf();
+for (let k = 0; !map.ok && k < 100; k++) {
+  await page.waitForTimeout(300);
+  map = await mapOf();
+}
+const work = mkdtempSync(join(tmpdir(), 'chromatype-stones-'));
+writeFileSync(join(work, 'map.pdf'), Buffer.from(await map.arrayBuffer()));
+execFileSync('pdftoppm', ['-r', '72', '-png', '-singlefile', join(work, 'map.pdf'), join(contact, 'stones-map')]);
+rmSync(work, { recursive: true });
 
 // How a server beyond this machine begins.
 const shared = await sharedServer('kite over harbour');

@@ -17,8 +17,8 @@ import sharp from 'sharp';
 import { ADDITIONS } from './additions/throw-away.ts';
 
 /**
- * One new dot, family, step of the tone curve, output, picture, bend, blend mode, texture and finish, and for marks one new
- * shape, edge, lattice and form of pieces, is one new file and one line in a table. A copy of the project gets one of each; nothing else in it is edited.
+ * One new dot, family, step of the tone curve, output, picture, bend, blend mode, texture and finish, for marks one new
+ * shape, edge, lattice and form of pieces, and for stones one new way of laying, shape and fault, is one new file and one line in a table. A copy of the project gets one of each; nothing else in it is edited.
  */
 const project = fileURLToPath(new URL('../../', import.meta.url));
 let copy: string;
@@ -186,6 +186,24 @@ test('marks take a new shape, edge, lattice and form of pieces', async () => {
   expect(found.error).toContain('throwawaynotch');
 }, 60_000);
 
+test('stones take a new way of laying, shape and fault', async () => {
+  put('square.svg', '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 60 60"><path d="M10 10H30V30H10Z"/></svg>');
+  put(
+    'pentagon.svg',
+    '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 60 60"><path d="M10 10H30V30L20 25L10 30Z"/></svg>',
+  );
+  put('sizes.csv', 'T5,throwawaytriangle,5,4\n');
+  const stones = async (art: string, ...args: string[]) => {
+    const { code, out } = await chromatype('stones', art, 'stones.csv', '--lay', 'throwaway', ...args);
+    expect(code).toBe(0);
+    return JSON.parse(out.trim().split('\n').at(-1)!);
+  };
+  expect(await stones('square.svg')).toMatchObject({ stones: 4, faults: [] });
+  const odd = await stones('pentagon.svg', '--sizes', 'sizes.csv', '--size', 'T5');
+  expect(odd).toMatchObject({ stones: 5, by_size: { T5: 5 } });
+  expect(odd.faults.map((f: { kind: string }) => f.kind)).toEqual(['throwaway']);
+}, 60_000);
+
 test('prints show a new blend mode, texture and finish', async () => {
   const { looks } = await asked<{ looks: string[] }>(`
     import { composeExact, createBitmap, createJob, createKernels, planSurface, readJob } from '@chromatype/core';
@@ -230,6 +248,7 @@ test('the command line lists them, sets them and writes them', async () => {
     'throwaway.slack',
     'made.throwaway.squares',
     'marks.throwawaynotch',
+    'stones.way',
     'finish.throwaway.amount',
   ]) {
     expect(settings).toContain(`${path}: `);

@@ -1,5 +1,6 @@
 import type { Addition } from './addition.ts';
 import { MARK_ADDITIONS } from './throw-away-marks.ts';
+import { STONE_ADDITIONS } from './throw-away-stones.ts';
 
 /** A throw-away entry for each table that grows with the product. */
 export const ADDITIONS: readonly Addition[] = [
@@ -214,4 +215,5 @@ export const throwAwayFinish = finish({
 `,
   },
   ...MARK_ADDITIONS,
+  ...STONE_ADDITIONS,
 ];

@@ -51,6 +51,18 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
     ],
   },
   {
+    title: 'Stones',
+    actions: [
+      { keys: ['Arrow keys'], what: 'Move the chosen stones by 0.1 mm (Shift: 1 mm)' },
+      { keys: ['Shift and click'], what: 'Choose more stones, or fewer' },
+      { keys: ['Ctrl A'], what: 'Choose all stones' },
+      { keys: ['Ctrl L'], what: 'Lock the chosen stones' },
+      { keys: ['Delete'], what: 'Delete the chosen stones' },
+      { keys: ['Alt held'], what: 'Place and move stones without snapping' },
+      { keys: ['Escape'], what: 'Choose none, and lay the placing hand down' },
+    ],
+  },
+  {
     title: 'Passes',
     actions: [
       { keys: ['[', ']'], what: 'Choose the pass before, the pass after' },
