@@ -227,3 +227,36 @@ test('a picture becomes stones of the nearest colours, and a proof shows them', 
   const proof = await takeOut(page, 'Proof of the stones');
   expect(proof.subarray(1, 4).toString()).toBe('PNG');
 });
+
+test('the stones of the studio are kept under Swatches, and the layouts of new jobs begin with them', async ({
+  page,
+}) => {
+  const before = await (await page.request.get('/api/stone-table')).json();
+  try {
+    await page.goto('/swatches');
+    await page.getByRole('button', { name: 'Sizes and colours of stones' }).click();
+    const table = page.getByRole('region', { name: 'Stones of the studio' });
+    await table.getByRole('button', { name: 'Size', exact: true }).click();
+    await table.getByRole('button', { name: /^Size 5/ }).click();
+    await table.getByLabel('Name of the size Size 5').fill('SS30');
+    await table.getByLabel('Name of the size Size 5').press('Enter');
+    await table.getByRole('button', { name: /^SS30/ }).click();
+    await table.getByLabel('Diameter').fill('6.4');
+    await table.getByLabel('Diameter').press('Enter');
+    await expect(table.getByRole('button', { name: /^SS30/ })).toContainText('6.4 mm');
+    await expectToFit(page, 'Stones under Swatches');
+    await expect
+      .poll(async () => (await (await page.request.get('/api/stone-table')).json()).sizes.at(-1))
+      .toMatchObject({ name: 'SS30', width: 6.4 });
+    await newStones(page);
+    await page.getByRole('button', { name: 'Circle', exact: true }).click();
+    await laid(page);
+    await chip(page, 'SS30');
+    await chip(page, 'SS10');
+    await laid(page);
+    await expect(page.getByTestId('stone-facts').locator('tbody tr')).toHaveCount(1);
+    await expect(page.getByTestId('stone-facts')).toContainText('SS30');
+  } finally {
+    await page.request.put('/api/stone-table', { data: { document: before } });
+  }
+});

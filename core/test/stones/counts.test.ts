@@ -134,6 +134,22 @@ describe('a run', () => {
     expect(spread(far)).toBeLessThan(0.01);
   });
 
+  test.each([true, false])(
+    'stays as close where the hand has put a stone on the outline (stones at corners: %s)',
+    (corner) => {
+      const own = { way: 'run', side: 'inside', corner, sizes: ['SS16'], gap: 0.5 } as const;
+      const path = 'M140 30L212 108L140 218L68 108Z';
+      const whole = laid(path, own).stones.count;
+      for (let k = 0; k < 24; k++) {
+        const stone = { turn: 0, size: 'SS16', colour: 'Jet', locked: false, loosed: false };
+        const hand = [{ ...stone, x: 181 + 0.6 * (k % 6), y: 150.5 + 1.1 * Math.floor(k / 6) }];
+        const { count } = laid(path, { ...own, hand }).stones;
+        expect(count).toBeGreaterThan(0.9 * whole);
+        expect(count).toBeLessThanOrEqual(whole + 1);
+      }
+    },
+  );
+
   test('of two or three takes its sizes by turns and keeps the gap between them', () => {
     const made = laid(circlePath(60), { way: 'run', side: 'inside', runs: 3, sizes: ['SS16', 'SS6'] });
     const radii = [60 - 1.95, 60 - 3.9 - 0.3 - 1, 60 - 3.9 - 0.3 - 2 - 0.3 - 1.95];

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { loadClipper } from '../../src/marks/joining/clipper.ts';
+import type { PictureLook } from '../../src/stones/look.ts';
 import { staysInside, type StoneRegion } from '../../src/stones/lay.ts';
 import type { StoneSettings } from '../../src/stones/params.ts';
 import { DEFAULT_STONES, type StoneTable } from '../../src/stones/table/table.ts';
@@ -42,7 +43,10 @@ const blob = fc
   });
 
 const own: fc.Arbitrary<Partial<StoneSettings>> = fc.record({
-  way: oneOf(...WAY_NAMES.filter((w) => w !== 'picture')),
+  way: oneOf(...WAY_NAMES),
+  takes: oneOf('colour', 'size'),
+  diffuse: fc.boolean(),
+  colours: fc.constant(['Clear', 'Signal red', 'Deep teal']),
   sizes: fc.uniqueArray(oneOf(...TABLE.sizes.map((s) => s.name)), { minLength: 1, maxLength: 3 }),
   gap: oneOf(0, 0.2, 0.3, 1.524),
   side: oneOf('inside', 'centre', 'outside'),
@@ -52,9 +56,32 @@ const own: fc.Arbitrary<Partial<StoneSettings>> = fc.record({
   rows: oneOf('square', 'brick'),
   angle: oneOf(0, 17, 90, -33.3),
   fillMiddle: fc.boolean(),
-  filling: oneOf('tight', 'scattered'),
+  filling: oneOf('tight', 'scattered', 'tone'),
   spread: between(1, 2),
 }) as never;
+
+/** A picture of 120 × 120 mm: a wave of tones, colours that run both ways, and a corner that is clear. */
+const LOOK: PictureLook = (() => {
+  const size = 60;
+  const at = (f: (x: number, y: number) => number) =>
+    Uint16Array.from({ length: size * size }, (_, k) =>
+      Math.round(65535 * f((k % size) / size, Math.floor(k / size) / size)),
+    );
+  const lights = new Uint16Array(3 * size * size);
+  [(x: number) => x, (_: number, y: number) => y, (x: number) => 1 - x].forEach((f, c) => {
+    lights.set(at(f), c * size * size);
+  });
+  return {
+    width: size,
+    height: size,
+    perMm: 0.5,
+    left: 0,
+    top: 0,
+    tones: at((x, y) => 0.5 + 0.5 * Math.sin(9 * x) * Math.cos(7 * y)),
+    lights,
+    clear: at((x, y) => (x > 0.6 && y > 0.6 ? 1 : 0)),
+  };
+})();
 
 const handStone: fc.Arbitrary<HandStone> = fc.record({
   x: between(40, 85),
@@ -70,7 +97,7 @@ const design = fc.array(
   fc
     .record({ path: blob, own, hand: fc.array(handStone, { maxLength: 4 }), seed: fc.integer({ min: 0, max: 99 }) })
     .map(({ path, own: settings, hand, seed }) =>
-      region(path, { ...settings, hand }, { seed, centre: { x: 60, y: 60 } }),
+      region(path, { ...settings, hand }, { seed, centre: { x: 60, y: 60 }, look: LOOK }),
     ),
   { minLength: 1, maxLength: 3 },
 );

@@ -53,13 +53,27 @@ export const straight = (track: Track, a: number, b: number): number => {
   return Math.sqrt((p.x - q.x) * (p.x - q.x) + (p.y - q.y) * (p.y - q.y));
 };
 
-/** Equal ways between places, as many as keep them apart. */
-function equalWays(track: Track, from: number, to: number, most: number, least: number): number[] {
-  for (let steps = most; steps > 0; steps = steps > 40 ? Math.floor(steps * 0.97) : steps - 1) {
-    const ways = Array.from({ length: steps + 1 }, (_, k) => from + ((to - from) * k) / steps);
-    if (ways.every((way, k) => k === 0 || straight(track, ways[k - 1]!, way) >= least - SLACK)) return ways;
+/** Distances that are tried where none leads exactly from one end to the other, in shares of the least. */
+const TRIED = 24;
+const FARTHER = 0.003;
+
+/** Ways that are equally far apart but for the last, whose rest is the least that can be had. */
+function nearlyEqual(track: Track, from: number, to: number, least: number): number[] {
+  let [best, rest]: [number[], number] = [[], Infinity];
+  for (let k = 0; k < TRIED && rest > CLOSE; k++) {
+    const far = least * (1 + FARTHER * k);
+    const { step } = walker(track);
+    const ways = [from];
+    for (let way = step(from, far, to); way < Infinity; way = step(way, far, to)) ways.push(way);
+    const left = to - ways[ways.length - 1]!;
+    if (ways.length > 1 && left < rest) [best, rest] = [ways, left];
   }
-  return [];
+  if (best.length < 2) return [];
+  // The last place stands at the end; where that brings it too near to the one before it, that one goes.
+  const ways = [...best.slice(0, -1), to];
+  const near = (k: number) => straight(track, ways[k - 1]!, ways[k]!) < least - SLACK;
+  if (near(ways.length - 1) && ways.length > 2) ways.splice(-2, 1);
+  return ways.length === 2 && near(1) ? [] : ways;
 }
 
 /**
@@ -80,7 +94,6 @@ export function equallyFar(track: Track, from: number, to: number, least: number
   return ways;
 }
 
-/** The same, but by equal ways along the track where equal distances are not possible. */
+/** The same, but nearly equal distances where equal ones are not possible. */
 export const evenWays = (track: Track, from: number, to: number, least: number): number[] =>
-  equallyFar(track, from, to, least) ??
-  equalWays(track, from, to, stepsWithin(track, from, to, least - SLACK / 2), least);
+  equallyFar(track, from, to, least) ?? nearlyEqual(track, from, to, least);

@@ -29,7 +29,8 @@ function cutAt(span: Span, anchors: readonly Anchor[], length: number, closed: b
   const [from, to] = span;
   const inside = anchors
     .flatMap((a) => [a, ...(closed ? [{ ...a, way: a.way + length }] : [])])
-    .filter((a) => a.way > from && a.way < to);
+    .filter((a) => a.way > from && a.way < to)
+    .sort((a, b) => a.way - b.way);
   let at = from;
   const cut: Span[] = [];
   for (const { way, clear } of inside) {
