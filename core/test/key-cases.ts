@@ -1,28 +1,19 @@
 import {
-  createJob,
   type EdgeSettings,
   type Fill,
-  filePicture,
   fillOf,
   INK_SETS,
   type Job,
-  type Made,
   newMade,
   newPart,
   newStencil,
   NO_EDGES,
-  NO_EDIT,
-  type Picture,
   splitPicture,
   type StencilPart,
   withFill,
 } from '../src/index.ts';
-import { KEPT_SOURCES } from './kept/sources.ts';
-
-const [WIDTH, HEIGHT] = [110, 84];
-const COLOUR = 'b'.repeat(64);
-const TILE = 'c'.repeat(64);
-export const pictures = (hash: string) => KEPT_SOURCES[hash] ?? null;
+import { dots, family, jobWith, screen, tone } from './key-jobs.ts';
+import { STONES } from './key-stones.ts';
 
 const cutOut = {
   picks: [{ x: 0.1, y: 0.2, colour: '#6080a0' }],
@@ -33,27 +24,6 @@ const cutOut = {
   marks: [],
   keepsEdges: true,
 } as const;
-
-const PICTURES: readonly Picture[] = [
-  filePicture({ id: 'photo', name: 'photo', hash: COLOUR, width: 300, height: 200 }),
-  filePicture({ id: 'tile', name: 'tile', hash: TILE, width: 24, height: 18 }),
-];
-
-/** A small sheet with one pass whose fill is changed. */
-function jobWith(change: (fill: Fill) => Partial<Fill>, made: Made | null = null): Job {
-  const base = createJob('x', 'p');
-  const pass = base.passes[0]!;
-  const mm = (pixels: number) => (pixels / 300) * 25.4;
-  const own: Picture[] = made ? [{ ...PICTURES[0]!, id: 'made', hash: null, made, edit: NO_EDIT }] : [];
-  const fill = fillOf(pass);
-  const feed = { ...fill.feed, picture: made ? 'made' : 'photo' };
-  return {
-    ...base,
-    sheet: { ...base.sheet, width: mm(WIDTH), height: mm(HEIGHT) },
-    pictures: [...PICTURES, ...own],
-    passes: [withFill(pass, { feed, ...change({ ...fill, feed }) })],
-  };
-}
 
 /** A job whose photo has its background cut out. */
 const withCutOut = (job: Job): Job => ({
@@ -66,16 +36,6 @@ function smaller(job: Job): Job {
   const { width, height } = job.sheet;
   return { ...job, sheet: { ...job.sheet, width: width / 2, height: height / 2 } };
 }
-
-const screen = (part: object) => (f: Fill) =>
-  ({ screen: { ...f.screen, frequency: { value: 10, per: 'px' }, angle: 0, ...part } }) as Partial<Fill>;
-const dots = (own: object, shared: object = {}) =>
-  screen({ dots: { ...createJob('x', 'p').passes[0]!.fills[0].screen.dots, ...own }, ...shared });
-const family =
-  (name: 'lines' | 'grain' | 'marks' | 'tile' | 'stones' | 'smooth', own: object, shared: object = {}) =>
-  (f: Fill) =>
-    screen({ family: name, [name]: { ...f.screen[name], ...own }, ...shared })(f);
-const tone = (part: object) => (f: Fill) => ({ ...screen({})(f), tone: { ...f.tone, ...part } }) as Partial<Fill>;
 
 /** A split job; its separations use small tables, which are made at once. */
 function splitJob(name: string, chosen: boolean): Job {
@@ -155,34 +115,6 @@ function besides(job: Job, place: 'under' | 'over', ink: Partial<Job['passes'][n
   });
   return { ...job, passes: place === 'under' ? [angled, own!] : [own!, angled] };
 }
-
-/** A job with stones so small that a sheet of about 9 × 7 mm holds many. */
-function withSmallStones(job: Job): Job {
-  const widths = [0.6, 0.8, 1.1, 1.4];
-  const sizes = job.stones.sizes.map((size, k) => ({ ...size, width: widths[k]!, height: widths[k]! }));
-  return { ...job, stones: { ...job.stones, sizes } };
-}
-const stones = (own: object) => family('stones', { sizes: ['SS6'], gap: 0.1, ...own });
-const inColour = (own: object) => (f: Fill) => ({ ...stones(own)(f), feed: { ...f.feed, part: 'colour' as const } });
-const BY_PICTURE = {
-  way: 'picture',
-  sizes: ['SS10'],
-  diffuse: true,
-  colours: ['Clear', 'Jet', 'Deep teal', 'Harbour blue'],
-};
-const STONES: readonly (readonly [string, Job])[] = (
-  [
-    ['two runs of stones', stones({ way: 'run', runs: 2, distance: 0.3, colours: ['Clear', 'Jet'] })],
-    ['stones in rows', stones({ way: 'rows', rows: 'brick', angle: 10 })],
-    ['stones inward', stones({ way: 'inward', distance: 0.4 })],
-    ['stones around', stones({ way: 'around', colours: ['Clear', 'Jet'], colouring: 'rows' })],
-    ['packed stones', stones({ way: 'packed', sizes: ['SS20', 'SS6'] })],
-    ['scattered stones', stones({ way: 'packed', filling: 'scattered', spread: 1.1 })],
-    ['stones by tone', stones({ way: 'packed', filling: 'tone' })],
-    ['stones of a picture', inColour(BY_PICTURE)],
-    ['sizes of stones of a picture', stones({ way: 'picture', takes: 'size', sizes: ['SS6', 'SS10', 'SS16', 'SS20'] })],
-  ] as const
-).map(([name, change]) => [name, withSmallStones(jobWith(change))] as const);
 
 /** Jobs of one small pass each, and the id of the pass. */
 export const CASES: readonly (readonly [string, Job, string?])[] = [

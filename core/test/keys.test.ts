@@ -18,7 +18,8 @@ import {
   sheetPixels,
   type ToneTables,
 } from '../src/index.ts';
-import { CASES, pictures } from './key-cases.ts';
+import { CASES } from './key-cases.ts';
+import { pictures } from './key-jobs.ts';
 import { others } from './other-values.ts';
 import { kernels } from './plates.ts';
 
