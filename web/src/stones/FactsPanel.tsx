@@ -65,11 +65,11 @@ export function FactsPanel({ stones, table, picks }: Props) {
           ))}
         </tbody>
       </table>
-      <dl className="grid grid-cols-2 gap-x-4 gap-y-0.5">
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5">
         {rows.map(([name, value]) => (
           <div key={name} className="flex justify-between gap-2">
             <dt className="text-muted">{name}</dt>
-            <dd className="font-mono text-[10.5px]">{value}</dd>
+            <dd className="whitespace-nowrap font-mono text-[10.5px]">{value}</dd>
           </div>
         ))}
       </dl>
