@@ -133,7 +133,7 @@ export const STONE_PARAMS = {
   empty: {
     kind: 'points',
     label: 'Kept empty',
-    about: 'x, y and radius of places where stones were deleted and none is laid.',
+    about: 'Places where stones were deleted and none is laid, each as x, y and radius in mm.',
     normal: [] as readonly number[],
     on: 'sheet',
     each: 3,

@@ -101,7 +101,22 @@ test('screens of every family are among these', () => {
   expect(new Set(SCREENS.map(([name]) => name.split(' ')[0]))).toEqual(new Set(FAMILIES.map((f) => f.name)));
 });
 
-describe.each(SCREENS)('with one tone a cell, %s', (name, screen) => {
+/** Stones are no ink: they have the sizes of the table, and no press makes them larger. */
+const OF_STONES = SCREENS.filter(([name]) => name.startsWith('stones '));
+
+describe.each(OF_STONES)('%s', (_, screen) => {
+  test('have the sizes of their table, whatever the limits of tones and the gain of the press are', () => {
+    const limited = (fill: Fill) => ({ ...screen(fill), smallest: 0.2, solidFrom: 0.8 });
+    for (const tone of [0.12, 0.5, 0.9]) {
+      const plain = printed(evenJob(tone, screen));
+      expect(plain).toBeGreaterThan(0.02);
+      expect(printed(evenJob(tone, limited))).toBe(plain);
+      expect(printed(evenJob(tone, screen), 0.3)).toBe(plain);
+    }
+  });
+});
+
+describe.each(SCREENS.filter((s) => !OF_STONES.includes(s)))('with one tone a cell, %s', (name, screen) => {
   test('keeps the minimum dot and closes what prints solid', () => {
     const limited = (fill: Fill) => ({ ...screen(fill), smallest: 0.2, solidFrom: 0.8 });
     // Screens that print all or nothing, and tones of a few grains, still keep to the limits.

@@ -50,7 +50,9 @@ function SetList({
         className="flex w-full items-center gap-2 border-b border-hairline px-2 py-1.5 text-left hover:bg-paper-2 aria-[current=true]:bg-ink aria-[current=true]:text-paper"
       >
         <SetColours set={set} />
-        <span className="truncate">{set.label}</span>
+        <span className="truncate" title={set.label} data-own={INK_SETS.includes(set) ? undefined : ''}>
+          {set.label}
+        </span>
       </button>
     </li>
   );
