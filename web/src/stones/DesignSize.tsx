@@ -16,28 +16,25 @@ export function DesignSize({ laid }: { readonly laid: SheetStones }) {
   const tidy = (v: number) => Number(v.toFixed(1));
   return (
     <div className="grid grid-cols-2 gap-x-4" title="Stones keep their sizes and are laid again.">
-      <NumberField
-        label="Width"
-        about="Width of the design; stones keep their sizes and are laid again."
-        value={tidy(width)}
-        min={1}
-        max={5000}
-        step={1}
-        normal={tidy(width)}
-        format={MM}
-        onChange={(v) => resize(v / width)}
-      />
-      <NumberField
-        label="Height"
-        about="Height of the design; stones keep their sizes and are laid again."
-        value={tidy(height)}
-        min={1}
-        max={5000}
-        step={1}
-        normal={tidy(height)}
-        format={MM}
-        onChange={(v) => resize(v / height)}
-      />
+      {(
+        [
+          ['Width', width],
+          ['Height', height],
+        ] as const
+      ).map(([label, size]) => (
+        <NumberField
+          key={label}
+          label={label}
+          about={`${label} of the design; stones keep their sizes and are laid again.`}
+          value={tidy(size)}
+          min={1}
+          max={5000}
+          step={1}
+          normal={tidy(size)}
+          format={MM}
+          onChange={(v) => resize(v / size)}
+        />
+      ))}
     </div>
   );
 }

@@ -1,4 +1,4 @@
-import { type Job, type Pass, stoneFills } from '@chromatype/core';
+import { type Job, type Pass, printsStones } from '@chromatype/core';
 import { useEffect, useMemo } from 'react';
 import { useParams, useSearchParams } from 'react-router';
 import { Header } from '../bench/Header.tsx';
@@ -21,18 +21,14 @@ import { useLayout } from './use-layout.ts';
 
 /** Passes of a job that lay stones. */
 const stonePasses = ({ passes, sheet }: Job): readonly Pass[] =>
-  passes.filter(
-    (p) =>
-      p.fills.some((f) => f.screen.family === 'stones') &&
-      (stoneFills(p, sheet.ppi).length > 0 || p.fills.every((f) => !f.on)),
-  );
+  passes.filter((p) => p.fills.some((f) => printsStones(f, sheet.ppi)));
 
 /** The pass and the region in the address, or the first that there are. */
 function useRegion(job: Job) {
   const [params, setParams] = useSearchParams();
   const passes = stonePasses(job);
   const pass = passes.find((p) => p.id === params.get('pass')) ?? passes[0] ?? null;
-  const fills = pass?.fills.filter((f) => f.screen.family === 'stones') ?? [];
+  const fills = pass?.fills.filter((f) => printsStones(f, job.sheet.ppi)) ?? [];
   const fill = fills.find((f) => f.id === params.get('fill')) ?? fills[0] ?? null;
   const choose = (passId: string, fillId: string) => {
     setStonesState({ picks: [] });
