@@ -10,7 +10,7 @@ const LAYERS = [
   ['stones'],
   ['picture', 'tone', 'ink'],
   ['screen', 'stencil'],
-  ['separate', 'wear'],
+  ['separate', 'wear', 'motion'],
   ['document'],
   ['print'],
   ['press', 'measure', 'tints', 'finishing'],

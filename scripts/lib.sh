@@ -37,6 +37,7 @@ install_referees() {
   command -v qpdf >/dev/null || missing+=(qpdf)
   command -v pdftoppm >/dev/null || missing+=(poppler-utils)
   command -v pnmtopng >/dev/null || missing+=(netpbm)
+  command -v ffprobe >/dev/null || missing+=(ffmpeg)
   command -v rsvg-convert >/dev/null || missing+=(librsvg2-bin)
   /usr/bin/python3 -c 'import ezdxf' 2>/dev/null || missing+=(python3-ezdxf)
   /usr/bin/python3 -c 'import PIL, numpy' 2>/dev/null || missing+=(python3-pil python3-numpy)

@@ -27,14 +27,15 @@ function column(i: i32, j: i32, b: f64, now: i32, then: i32, c: f64): f64 {
  * One octave of value noise along a row, times `weight`, added to sums[x], or by the `first` octave to `start`.
  * A row is divided into `runs` of points in one cell of the grid: cells[r] is the column of run r, ends[r] the point
  * after its last one, and smooth[x] how far each point is in its cell, smoothed. The row lies in the grid's row j, `b` of
- * the way to the next, at the time z, `c` of the way to the next.
+ * the way to the next, at the step z in time, `c` of the way to the step `after` it: in noise that comes round the last
+ * step is followed by the first.
  */
 export function noiseRow(
-  smooth: usize, cells: usize, ends: usize, runs: i32, j: i32, b: f64, z: i32, c: f64, seed: i32,
+  smooth: usize, cells: usize, ends: usize, runs: i32, j: i32, b: f64, z: i32, after: i32, c: f64, seed: i32,
   weight: f64, first: bool, start: f64, sums: usize,
 ): void {
   const now = seed + TIME_STEP * z;
-  const then = seed + TIME_STEP * (z + 1);
+  const then = seed + TIME_STEP * after;
   let x: i32 = 0;
   let known = -2147483648;
   let left: f64 = 0;

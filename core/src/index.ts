@@ -79,6 +79,7 @@ export * from './picture/made/index.ts';
 export { paletteOfPicture } from './picture/palette-of-picture.ts';
 export * from './picture/placement.ts';
 export * from './picture/types.ts';
+export * from './picture/clip.ts';
 export * from './picture/weights.ts';
 export { MARK_DOES, type Mark } from './picture/subject/known-pixels.ts';
 export { marksSuffice, prepareSubject, subjectMatte } from './picture/subject/matte.ts';
@@ -138,6 +139,12 @@ export * from './separate/reach.ts';
 export { hasBlackInk, modelOf, planInkTable, type Separated } from './separate/separated.ts';
 export * from './separate/wish.ts';
 
+export * from './motion/ease.ts';
+export * from './motion/loop-offers.ts';
+export * from './motion/motion.ts';
+export * from './motion/motion-params.ts';
+export * from './motion/track.ts';
+
 export { JobError } from './document/check.ts';
 export * from './document/defaults.ts';
 export * from './document/fills.ts';
@@ -151,6 +158,7 @@ export { REPEAT_PARAMS, type RepeatSettings } from './document/repeat-params.ts'
 export { SHARE_PARAMS, type ShareSettings } from './document/share-params.ts';
 export { sharedFrame } from './outputs/share/size.ts';
 export { PLATE_PARAMS, type PlateSettings } from './document/plate-params.ts';
+export * from './document/motion-at.ts';
 export * from './document/pictures-of.ts';
 export * from './document/read-job.ts';
 export { MOST_STRIP_SHEETS, MOST_STRIPS } from './document/read-strips.ts';
@@ -218,6 +226,11 @@ export * from './plates/press-marks.ts';
 
 export * from './outputs/file-words.ts';
 export { pngTaker, runPlates, tiffTaker } from './outputs/plate-takers.ts';
+export * from './print/frame-memory.ts';
+export * from './print/loop-seam.ts';
+export { frameFileName } from './outputs/clips/frames-zip.ts';
+export { spriteColumns } from './outputs/clips/sprite-sheet.ts';
+export { clipChannels, clipFrame, frameJob, printFrame } from './outputs/clips/frames.ts';
 export * from './outputs/index.ts';
 export * from './tints/comic-colour.ts';
 export * from './tints/shade.ts';

@@ -14,6 +14,7 @@ import { FILL_PARAMS } from './fill-params.ts';
 import { IMPRESSION_PARAMS } from './impression-params.ts';
 import { DEFAULT_JOB_STONES } from '../stones/job-params.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
+import { NO_MOTION } from './read-motion.ts';
 import { REPEAT_PARAMS } from './repeat-params.ts';
 import { SHARE_PARAMS } from './share-params.ts';
 import { SHEET_PARAMS } from './sheet-params.ts';
@@ -77,6 +78,7 @@ export function createJob(title: string, passId: string): Job {
     plates: normalsOf(PLATE_PARAMS),
     share: normalsOf(SHARE_PARAMS),
     repeat: normalsOf(REPEAT_PARAMS),
+    motion: NO_MOTION,
     strips: [],
   };
 }

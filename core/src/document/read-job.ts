@@ -5,6 +5,7 @@ import { DEFAULT_SHEET } from './defaults.ts';
 import { IMPRESSION_PARAMS } from './impression-params.ts';
 import { MOST_FILLS, MOST_PASSES, MOST_SHEET_PIXELS } from './limits.ts';
 import { migrate } from './migrate.ts';
+import { motionSection } from './read-motion.ts';
 import { takesItself } from './passes-read.ts';
 import { PLATE_PARAMS } from './plate-params.ts';
 import { readFill } from './read-fill.ts';
@@ -71,6 +72,7 @@ const SECTIONS = {
   plates: paramsSection('plates', PLATE_PARAMS),
   share: paramsSection('share', SHARE_PARAMS),
   repeat: paramsSection('repeat', REPEAT_PARAMS),
+  motion: motionSection,
   stencils: section<readonly Stencil[]>('stencils', [], (value, field, held) =>
     check.list(value, field, MOST_STENCILS).map((item, k) => readStencil(item, `${field}[${k}]`, held)),
   ),
@@ -134,6 +136,7 @@ export function readJob(value: unknown): Job {
   distinct(passes, 'passes');
   distinct(read.separations, 'separations');
   distinct(read.stencils, 'stencils');
+  distinct(read.motion.tracks, 'motion.tracks');
   if (passes.filter((p) => p.on).length > MOST_PASSES) {
     throw new JobError('passes', `"passes" has more than ${MOST_PASSES} that print; hide some of them.`);
   }

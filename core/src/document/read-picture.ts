@@ -1,5 +1,6 @@
 import type { CutOut } from '../picture/cut-out.ts';
 import { NO_EDIT, type PictureEdit } from '../picture/edit.ts';
+import { type Clip, CLIP_PARAMS, MOST_CLIP_FRAMES, MOST_CLIP_SECONDS, PIXELS_NAME } from '../picture/clip.ts';
 import { type Made, MADE_NAMES, madeKind } from '../picture/made/index.ts';
 import type { Picture } from '../picture/types.ts';
 import { check, JobError } from './check.ts';
@@ -55,12 +56,23 @@ function readEdit(value: unknown, field: string): PictureEdit {
   return { crop, turns, flip: check.flag(e.flip, `${field}.flip`), cutOut: readCutOut(e.cutOut, `${field}.cutOut`) };
 }
 
+function readClip(value: unknown, field: string): Clip {
+  const c = check.object(value, field);
+  check.only(c, field, ['ends', 'settings']);
+  const ends = check
+    .list(c.ends, `${field}.ends`, MOST_CLIP_FRAMES)
+    .map((end, k) => check.number(end, `${field}.ends[${k}]`, { min: 0, max: MOST_CLIP_SECONDS }));
+  if (ends.length === 0 || ends.some((end, k) => end <= (ends[k - 1] ?? 0)))
+    throw new JobError(`${field}.ends`, `"${field}.ends" must hold times that rise from frame to frame.`);
+  return { ends, settings: readSettings(c.settings ?? {}, `${field}.settings`, CLIP_PARAMS) };
+}
+
 /** @throws JobError naming the first field of a picture that is wrong */
 export function readPicture(value: unknown, field: string): Picture {
   const p = check.object(value, field);
-  check.only(p, field, ['id', 'name', 'hash', 'made', 'width', 'height', 'edit']);
+  check.only(p, field, ['id', 'name', 'hash', 'made', 'clip', 'width', 'height', 'edit']);
   const hash = p.hash == null ? null : check.text(p.hash, `${field}.hash`);
-  if (hash !== null && !/^[0-9a-f]{64}$/.test(hash))
+  if (hash !== null && !PIXELS_NAME.test(hash))
     throw new JobError(`${field}.hash`, `"${field}.hash" must be 64 hexadecimal digits.`);
   const made = p.made === null || p.made === undefined ? null : readMade(p.made, `${field}.made`);
   if ((hash === null) === (made === null)) {
@@ -72,6 +84,7 @@ export function readPicture(value: unknown, field: string): Picture {
     name: check.text(p.name, `${field}.name`, 300),
     hash,
     made,
+    clip: p.clip == null ? null : readClip(p.clip, `${field}.clip`),
     width: check.number(p.width, `${field}.width`, side),
     height: check.number(p.height, `${field}.height`, side),
     edit: p.edit === undefined ? NO_EDIT : readEdit(p.edit, `${field}.edit`),

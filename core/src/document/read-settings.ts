@@ -94,7 +94,8 @@ function readPoints(value: unknown, field: string, { each, min, max }: PointsPar
   return numbers;
 }
 
-function readCurve(value: unknown, field: string, rising: boolean): CurvePoint[] {
+/** Points of a curve, from left to right. @throws JobError when they are not */
+export function readCurve(value: unknown, field: string, rising: boolean): CurvePoint[] {
   const points = check.list(value, field, 64).map((item, k) => {
     const point = check.object(item, `${field}[${k}]`);
     return { x: check.number(point.x, `${field}[${k}].x`, UNIT), y: check.number(point.y, `${field}[${k}].y`, UNIT) };

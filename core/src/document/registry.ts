@@ -4,9 +4,11 @@ import { COLOURING_PARAMS } from '../ink/colouring-params.ts';
 import { INK_PARAMS } from '../ink/ink-params.ts';
 import { PRESS_PARAMS } from '../ink/press-params.ts';
 import { STOCK_PARAMS } from '../ink/stock-params.ts';
+import { type Clip, CLIP_PARAMS } from '../picture/clip.ts';
 import { CROP_PARAMS, CUT_OUT_PARAMS, EDIT_PARAMS } from '../picture/edit-params.ts';
 import { FEED_PARAMS } from '../picture/feed-params.ts';
 import { MADE_KINDS } from '../picture/made/index.ts';
+import { MOTION_PARAMS } from '../motion/motion-params.ts';
 import type { Picture } from '../picture/types.ts';
 import { FAMILIES } from '../screen/families/index.ts';
 import { FREQUENCY_RANGE, FREQUENCY_UNITS } from '../screen/frequency.ts';
@@ -143,6 +145,10 @@ const PICTURE_SETTINGS: readonly Entry<Picture>[] = [
       set: (edit, group) => ({ ...edit, cutOut: { ...edit.cutOut!, ...group } }),
     }),
   ),
+  ...entries<Picture>('Motion', 'clip', CLIP_PARAMS, {
+    get: ({ clip }) => clip?.settings,
+    set: (p, settings) => ({ ...p, clip: { ...p.clip!, settings: settings as Clip['settings'] } }),
+  }),
   ...MADE_KINDS.flatMap(({ name, params }) =>
     entries<Picture>('Picture', `made.${name}`, params, {
       get: ({ made }) => (made?.kind === name ? made.settings : undefined),
@@ -189,6 +195,7 @@ const JOB_SETTINGS: readonly Entry<Job>[] = [
   ...entries<Job>('Output', 'layout', STONE_JOB_PARAMS, field('stones')),
   ...entries<Job>('Output', 'share', SHARE_PARAMS, field('share')),
   ...entries<Job>('Output', 'repeat', REPEAT_PARAMS, field('repeat')),
+  ...entries<Job>('Motion', 'motion', MOTION_PARAMS, inside(part<Job, 'motion'>('motion'), field('settings'))),
 ];
 
 /** Lifts settings of a part of a job to the job. */

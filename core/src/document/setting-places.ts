@@ -10,6 +10,7 @@ export type Station =
   | 'Ink'
   | 'Separation'
   | 'Plates'
+  | 'Motion'
   | 'Output';
 
 /** A number, choice or switch, and how whatever holds it gets another value. */

@@ -2,6 +2,7 @@ import type { Bend } from '../bend/index.ts';
 import type { BentPictureSettings } from '../bend/picture-params.ts';
 import type { ColouringSettings } from '../ink/colouring-params.ts';
 import type { Ink, Stock } from '../ink/types.ts';
+import type { Motion } from '../motion/motion.ts';
 import type { Feed, Picture } from '../picture/types.ts';
 import type { SheetGeometry } from '../raster/sheet.ts';
 import type { Screen } from '../screen/settings.ts';
@@ -41,6 +42,8 @@ export interface Job {
   readonly share: ShareSettings;
   /** How a part of it becomes a swatch that repeats. */
   readonly repeat: RepeatSettings;
+  /** How it moves, and how it is taken out as a clip. */
+  readonly motion: Motion;
   /** Sheets of test strips that were made, the newest last. */
   readonly strips: readonly StripSheet[];
 }

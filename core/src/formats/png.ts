@@ -7,7 +7,7 @@ const CHUNK = 65536;
 /** `sRGB`, the name of a profile in a file. */
 const PROFILE_NAME = [0x73, 0x52, 0x47, 0x42];
 
-const SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
+export const PNG_SIGNATURE = Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a);
 
 const CRC_TABLE = Uint32Array.from({ length: 256 }, (_, n) => {
   let c = n;
@@ -21,7 +21,8 @@ function crc32(bytes: Uint8Array): number {
   return (c ^ 0xffffffff) >>> 0;
 }
 
-function chunk(type: string, data: Uint8Array): Uint8Array {
+/** A chunk of a PNG file: length, type, data and checksum. */
+export function chunk(type: string, data: Uint8Array): Uint8Array {
   const out = new Uint8Array(12 + data.length);
   const view = new DataView(out.buffer);
   view.setUint32(0, data.length);
@@ -82,7 +83,7 @@ export function createPngWriter(options: PngOptions): PngWriter {
   new DataView(phys.buffer).setUint32(4, perMetre);
   phys[8] = 1;
 
-  write(SIGNATURE);
+  write(PNG_SIGNATURE);
   write(chunk('IHDR', header));
   if (options.profile) write(chunk('iCCP', Uint8Array.of(...PROFILE_NAME, 0, 0, ...deflate(options.profile))));
   else if (kind !== 'bits') write(chunk('sRGB', Uint8Array.of(0)));

@@ -122,6 +122,7 @@ export interface KernelExports extends MarkExports, BendExports {
     j: number,
     b: number,
     z: number,
+    after: number,
     c: number,
     seed: number,
     weight: number,

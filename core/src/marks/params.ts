@@ -1,6 +1,7 @@
 import {
   amount,
   choiceOf,
+  comesRound,
   flag,
   type MarkEdit,
   type NumberParam,
@@ -99,6 +100,22 @@ export const MARK_SHAPE_PARAMS = {
       'none',
     ),
     when: (s: Settings) => s.shape !== 'letters',
+  },
+  turnsBy: {
+    ...choiceOf('Turns by', 'What decides how far marks have turned into the second shape.', [
+      { name: 'tone', label: 'Tone', about: 'The darker a mark is, the further it has turned.' },
+      {
+        name: 'amount',
+        label: 'Amount',
+        about: 'All marks have turned as far as the amount says, which can move in time.',
+      },
+      { name: 'both', label: 'Both', about: 'The amount is how far the darkest marks turn; lighter ones turn less.' },
+    ]),
+    when: (s: Settings) => s.into !== 'none' && s.shape !== 'letters',
+  },
+  turned: {
+    ...share('Turned', 'How far marks have turned into the second shape.', 0),
+    when: (s: Settings) => s.into !== 'none' && s.shape !== 'letters' && s.turnsBy !== 'tone',
   },
   intoSides: {
     ...whole('Sides', 'Corners of the second polygon, or points of the star.', 5, 3, 60),
@@ -202,14 +219,16 @@ export const MARK_SIZE_PARAMS = {
     { name: 'tone', label: 'By tone', about: 'From one angle in the highlights to another in the shadows.' },
     { name: 'chance', label: 'By chance', about: 'Each by another angle.' },
   ]),
-  turn: amount(
-    'Angle of marks',
-    'Turn of the marks, counter-clockwise; it is added to what turns them.',
-    0,
-    -360,
-    360,
-    1,
-    '°',
+  turn: comesRound(
+    amount(
+      'Angle of marks',
+      'Turn of the marks, counter-clockwise; it is added to what turns them.',
+      0,
+      -360,
+      360,
+      1,
+      '°',
+    ),
   ),
   turnTo: {
     ...amount('Angle in shadows', 'Turn of solid marks; between, marks turn with the tone.', 90, -720, 720, 1, '°'),

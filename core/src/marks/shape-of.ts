@@ -152,7 +152,8 @@ export function markOutlines(s: MarkSettings, pixels: number): MarkOutlines {
   const into = { ...s, sides: s.intoSides, inner: s.intoInner, path: s.intoPath, round: 0 };
   const second = s.into === 'none' || glyphs ? null : shapeOutline(s.into, into, pixels);
   const morph: Morph | null = second && second.length > 0 && first.length > 0 ? morphOf(first, second) : null;
-  const changes = morph !== null || (treatments.length > 0 && s.edgesByTone);
+  const byTone = s.turnsBy !== 'amount';
+  const changes = (morph !== null && byTone) || (treatments.length > 0 && s.edgesByTone);
   const ragged = s.ragged > 0;
   const known = new Map<string, UnitOutline>();
   // Most marks take the outline of the one before them.
@@ -160,7 +161,7 @@ export function markOutlines(s: MarkSettings, pixels: number): MarkOutlines {
 
   function make(base: Outline, name: string, step: number, variant: number): UnitOutline {
     const tone = step / (TONE_STEPS - 1);
-    const shaped = morph ? morph(tone) : base;
+    const shaped = morph ? morph((byTone ? tone : 1) * (s.turnsBy === 'tone' ? 1 : s.turned)) : base;
     const plain = !morph && treatments.length === 0;
     const edges =
       treatments.length > 0 ? treated(shaped, treatments, s.edgesByTone ? tone : 1, s.teeth, variant) : shaped;

@@ -1,8 +1,17 @@
+import { jobAtFrame } from '../document/motion-at.ts';
 import type { Job, Pass } from '../document/types.ts';
+import { frameCount } from '../motion/motion.ts';
 import { printingPasses } from '../print/printing-passes.ts';
+import { pixelNames } from '../picture/types.ts';
 import { pressFault } from '../print/ink-levels.ts';
 import { printsOf } from '../print/plate-values.ts';
 import { compositePdf } from './composite-pdf.ts';
+import { clipApng } from './clips/clip-apng.ts';
+import { clipGif } from './clips/clip-gif.ts';
+import { clipWebp } from './clips/clip-webp.ts';
+import { framesZip } from './clips/frames-zip.ts';
+import { marksAnimation } from './clips/marks-animation.ts';
+import { spriteSheet } from './clips/sprite-sheet.ts';
 import { fileWords } from './file-words.ts';
 import { buildMap } from './marks/build-map.ts';
 import { pieceCounts } from './marks/piece-counts.ts';
@@ -71,6 +80,12 @@ export const OUTPUTS = [
   stonesProof,
   repeatPng,
   repeatSvg,
+  clipGif,
+  clipApng,
+  clipWebp,
+  framesZip,
+  spriteSheet,
+  marksAnimation,
 ] as const;
 
 export type OutputName = (typeof OUTPUTS)[number]['name'];
@@ -81,6 +96,8 @@ export interface OutputAsked {
   readonly kind: OutputName;
   /** Id of the pass, if an output of one pass is asked for. */
   readonly pass?: string;
+  /** The frame of a job that moves which is taken out as a still; the job at rest if it is left out. */
+  readonly frame?: number;
 }
 
 /** An output that a job cannot give, in one sentence. */
@@ -91,6 +108,10 @@ export class OutputError extends Error {
   }
 }
 
+/** The job that an output shows: where a frame is asked for, the still that it is. */
+export const jobFor = (job: Job, { kind, frame }: OutputAsked): Job =>
+  frame === undefined || outputOf(kind).moves ? job : jobAtFrame(job, frame);
+
 /** The passes whose plates an output needs, in print order. */
 export function passesFor(job: Job, asked: OutputAsked): readonly Pass[] {
   return outputOf(asked.kind).of === 'pass' ? job.passes.filter((p) => p.id === asked.pass) : printingPasses(job);
@@ -99,9 +120,13 @@ export function passesFor(job: Job, asked: OutputAsked): readonly Pass[] {
 /** @throws OutputError when a job cannot give an output */
 export function checkOutput(job: Job, asked: OutputAsked): void {
   const entry = outputOf(asked.kind);
-  const passes = passesFor(job, asked);
+  const frames = frameCount(job.motion.settings);
+  if (asked.frame !== undefined && asked.frame >= frames)
+    throw new OutputError(`This clip has ${frames} frames, counted from 0; there is no frame ${asked.frame}.`);
+  const shown = jobFor(job, asked);
+  const passes = passesFor(shown, asked);
   if (entry.of === 'pass' && passes.length === 0) throw new OutputError('"pass" must name a pass of this job.');
-  const own = entry.fault?.(job);
+  const own = entry.fault?.(shown);
   if (own) throw new OutputError(own);
   if (!entry.oneBit) return;
   if (passes.length === 0) throw new OutputError('No pass prints; switch one on first.');
@@ -115,20 +140,26 @@ export function outputFileName(job: Job, asked: OutputAsked): string {
   const shown = of === 'pass' ? passesFor(job, asked)[0] : undefined;
   // What is no plate for a press says so in its name.
   const pass = shown ? [shown.name, printsOf(shown).artwork ? 'artwork' : ''].join(' ') : '';
-  return `${fileWords([job.title, pass, fileName].join(' ')) || 'print'}.${ending}`;
+  const frame = asked.frame === undefined ? '' : `frame ${asked.frame + 1}`;
+  return `${fileWords([job.title, pass, fileName, frame].join(' ')) || 'print'}.${ending}`;
 }
 
 /** Writes an output of a job. `progress` is called with the share done, 0..1. */
-export function writeOutput(
+export async function writeOutput(
   env: OutputEnv,
   job: Job,
   asked: OutputAsked,
   sink: OutputSink,
   progress?: (share: number) => void,
 ): Promise<void> {
-  return outputOf(asked.kind).write({ env, job, passes: passesFor(job, asked), progress }, sink);
+  const shown = jobFor(job, asked);
+  await env.load?.(pixelNames(shown.pictures));
+  await outputOf(asked.kind).write({ env, job: shown, passes: passesFor(shown, asked), progress }, sink);
 }
 
 /** Estimates the size of an output's file in bytes by making and compressing a few bands of it. */
-export const estimateOutput = async (env: OutputEnv, job: Job, asked: OutputAsked): Promise<number> =>
-  outputOf(asked.kind).estimate({ env, job, passes: passesFor(job, asked) });
+export async function estimateOutput(env: OutputEnv, job: Job, asked: OutputAsked): Promise<number> {
+  const shown = jobFor(job, asked);
+  await env.load?.(pixelNames(shown.pictures));
+  return outputOf(asked.kind).estimate({ env, job: shown, passes: passesFor(shown, asked) });
+}

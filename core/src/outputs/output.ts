@@ -24,6 +24,8 @@ export interface OutputEnv extends PrintEnv {
   readonly words: Words;
   /** ICC profile of sRGB (IEC 61966-2-1), for proofs and shared pictures. */
   readonly profile: Uint8Array;
+  /** Makes pixels ready that `pictures` is asked for next; what was made ready before may go. Left out where all are there. */
+  load?(names: readonly string[]): Promise<void>;
   /** Turns a PNG with its profile into another format of the same size. */
   encode(png: Held, to: EncodeAsked): AsyncIterable<Uint8Array>;
 }
@@ -35,6 +37,8 @@ export interface EncodeAsked {
   readonly format: EncodedFormat;
   /** 1..100. */
   readonly quality: number;
+  /** WebP alone: whether every pixel stays as it is. */
+  readonly lossless?: boolean;
 }
 
 export interface OutputWork {
@@ -62,6 +66,8 @@ export interface Output<N extends string = string> {
   readonly of: 'pass' | 'job';
   /** Whether plates must have one bit a pixel, as a press takes them. */
   readonly oneBit: boolean;
+  /** Whether it holds the frames of a clip; others show one moment of a job. */
+  readonly moves?: boolean;
   /** What its file is called, behind the job's title and, of a pass, the pass's name. */
   readonly fileName: string;
   /** Says why a job cannot give it, in one sentence; null if it can. Left out where nothing else is in the way. */

@@ -1,4 +1,4 @@
-import { amount, choiceOf, type Params, type SettingsOf } from '../settings/params.ts';
+import { amount, choiceOf, comesRound, type Params, type SettingsOf } from '../settings/params.ts';
 import { TINT_PARAMS } from './tint-params.ts';
 
 /**
@@ -51,14 +51,8 @@ export const FEED_PARAMS = {
   x: { ...amount('Left edge', 'Left edge of the picture, from the trimmed sheet.', 0, -10000, 10000, 1, 'mm'), ...own },
   y: { ...amount('Top edge', 'Top edge of the picture, from the trimmed sheet.', 0, -10000, 10000, 1, 'mm'), ...own },
   width: { ...amount('Width', 'Width of the picture on the sheet.', 100, 0.5, 20000, 1, 'mm'), ...own },
-  turn: amount(
-    'Turn of the picture',
-    'Degrees counter-clockwise about the middle of the picture.',
-    0,
-    -360,
-    360,
-    1,
-    '°',
+  turn: comesRound(
+    amount('Turn of the picture', 'Degrees counter-clockwise about the middle of the picture.', 0, -360, 360, 1, '°'),
   ),
   ...TINT_PARAMS,
 } as const satisfies Params;

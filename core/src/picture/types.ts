@@ -1,3 +1,4 @@
+import { type Clip, fileOfFrame } from './clip.ts';
 import { NO_EDIT, type PictureEdit } from './edit.ts';
 import { normalsOf } from '../settings/params.ts';
 import { FEED_PARAMS, type FeedSettings } from './feed-params.ts';
@@ -7,9 +8,11 @@ import type { Made } from './made/index.ts';
 export interface Picture {
   readonly id: string;
   readonly name: string;
-  /** SHA-256 of the imported file, 64 hexadecimal digits. */
+  /** SHA-256 of the imported file, 64 hexadecimal digits; of a later frame of a clip followed by a dot and its number. */
   readonly hash: string | null;
   readonly made: Made | null;
+  /** What moves it, where its file is a clip; its hash then names the frame that it shows at rest. */
+  readonly clip: Clip | null;
   /** Pixels; of a made picture only the proportions count. */
   readonly width: number;
   readonly height: number;
@@ -37,11 +40,18 @@ export const DEFAULT_FEED: Feed = {
 };
 
 /** An imported picture as it comes in. */
-export const filePicture = (file: Omit<Picture, 'made' | 'edit' | 'hash'> & { readonly hash: string }): Picture => ({
+export const filePicture = (
+  file: Omit<Picture, 'made' | 'clip' | 'edit' | 'hash'> & { readonly hash: string; readonly clip?: Clip | null },
+): Picture => ({
+  clip: null,
   ...file,
   made: null,
   edit: NO_EDIT,
 });
 
-/** Hashes under which the pixels of imported pictures are found. */
-export const fileHashes = (pictures: readonly Picture[]): string[] => pictures.flatMap((p) => p.hash ?? []);
+/** Names under which the pixels of imported pictures are found. */
+export const pixelNames = (pictures: readonly Picture[]): string[] => pictures.flatMap((p) => p.hash ?? []);
+
+/** Hashes of the files that imported pictures come from. */
+export const fileHashes = (pictures: readonly Picture[]): string[] =>
+  pixelNames(pictures).map((name) => fileOfFrame(name).hash);

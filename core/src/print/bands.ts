@@ -3,6 +3,7 @@ import { type Plate, rowBytes } from '../raster/plate.ts';
 import { sheetPixels } from '../raster/sheet.ts';
 import type { Job, Pass } from '../document/types.ts';
 import type { PictureLookup, PrintEnv } from './env.ts';
+import { planStill } from './frame-hold.ts';
 import { planPass } from './plan-pass.ts';
 import { prepareShared } from './prepare.ts';
 
@@ -45,6 +46,7 @@ export function startBands(
   const height = to ?? all;
   const plans = passes.map((pass) => planPass(env, job, pass, { piecemeal }));
   prepareShared(env, job, plans);
+  const still = passes.map((pass) => planStill(env, job, pass));
   return {
     *begin() {
       for (const plan of plans) yield* plan.begin();
@@ -53,7 +55,11 @@ export function startBands(
       for (let y = from; y < height; y += BAND_ROWS) {
         const rows = Math.min(BAND_ROWS, height - y);
         const area = { x: 0, y, width, height: rows, step: 1 };
-        yield { y, rows, plates: plans.map(({ plate }) => plate.read(area)) };
+        const plates = plans.map(({ plate }, k) => {
+          const made = plate.read(area);
+          return still[k]?.(area, made) ?? made;
+        });
+        yield { y, rows, plates };
       }
     },
     release() {

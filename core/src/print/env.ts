@@ -2,6 +2,7 @@ import type { Kernels } from '../kernel/kernels.ts';
 import type { Area, LightRows } from '../raster/area.ts';
 import type { Plate } from '../raster/plate.ts';
 import type { PictureSource } from '../raster/source.ts';
+import type { FrameMemory } from './frame-memory.ts';
 import type { SharedMakes } from './shared-makes.ts';
 import type { CompiledScreen, ToneTables } from '../screen/compiled.ts';
 import type { Cover } from '../stencil/cover.ts';
@@ -32,6 +33,8 @@ export interface PrintEnv {
   readonly kernels: Kernels;
   readonly pictures: PictureLookup;
   readonly caches?: PrintCaches;
+  /** What is remembered of the frames of a clip that were printed before this one; left out for stills. */
+  readonly memory?: FrameMemory;
 }
 
 /** No caches: everything is made when it is asked for. */

@@ -11,6 +11,7 @@ export const SHARED_PARAMS = {
     normal: 45,
     step: 0.5,
     unit: '°',
+    period: 360,
   },
   smallest: share('Minimum dot', 'Dots that cover less than this share of their cell do not print.', 0, 0, 0.95),
   solidFrom: share('Solid from', 'Tones from here on print solid.', 1, 0.05, 1),

@@ -9,9 +9,11 @@ export interface NumberParam {
   /** One arrow key. */
   readonly step: number;
   /** `frequency`: as the frequency's own unit says. */
-  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'mm²' | 'cells' | '×' | 'frequency';
+  readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'mm²' | 'cells' | '×' | 's' | 'fps' | 'frequency';
   /** Only whole numbers. */
   readonly whole?: boolean;
+  /** So much further it is the same again; or the name of the setting beside it that says how much, 0 for never. */
+  readonly period?: number | string;
 }
 
 export interface ChoiceParam<T extends string = string> {
@@ -308,6 +310,9 @@ export const amount = (
   step = 0.01,
   unit: NumberParam['unit'] = '',
 ): NumberParam => ({ kind: 'number', label, about, min, max, normal, step, unit });
+
+/** A number that is the same again a period further, such as an angle after a whole turn. */
+export const comesRound = <P extends NumberParam>(param: P, period: number | string = 360): P => ({ ...param, period });
 
 export const whole = (label: string, about: string, normal: number, min: number, max: number): NumberParam => ({
   kind: 'number',

@@ -58,6 +58,7 @@ export const ONE_TO_ONE: readonly Bend[] = [
   bend('bulge', { amount: 0.6 }),
   bend('bulge', { amount: -0.8 }),
   bend('ripple', { height: 0.8, length: 12 }),
+  bend('shift', { right: 3, down: -2, turn: 25, size: 1.2 }),
   bend('slant', { sideways: 30, upwards: -12 }),
   bend('perspective', { corners: [8, 4, 92, -2, 104, 80, -6, 85] }),
   warpedMesh(5),

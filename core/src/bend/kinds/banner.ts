@@ -1,5 +1,5 @@
 import { sine } from '../../math/exact.ts';
-import { amount } from '../../settings/params.ts';
+import { amount, comesRound } from '../../settings/params.ts';
 import { bendKindOf, type PointMap } from '../kind.ts';
 import { angleTo, axesOf, degrees, length, pixelsOf, place, placeAlong, pointOf, shift } from '../places.ts';
 
@@ -14,8 +14,8 @@ export const banner = bendKindOf({
     length: length('Length', 'From one end to the other.', 100),
     height: shift('Height', 'From the middle to a crest, half way along.', 8),
     waves: amount('Waves', 'Whole waves from one end to the other.', 1.5, 0.25, 40, 0.25),
-    phase: degrees('Phase', 'Where in its swing the cloth begins.', 0),
-    direction: degrees('Direction', 'The way from the left end to the other.', 0),
+    phase: comesRound(degrees('Phase', 'Where in its swing the cloth begins.', 0)),
+    direction: comesRound(degrees('Direction', 'The way from the left end to the other.', 0)),
   },
   begin: ({ width, height }) => ({ x: width * 0.05, y: height / 2, length: width * 0.9 }),
   ready(s, sheet) {

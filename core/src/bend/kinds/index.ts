@@ -9,6 +9,7 @@ import { perspective } from './perspective.ts';
 import { pins } from './pins.ts';
 import { push } from './push.ts';
 import { ripple } from './ripple.ts';
+import { shift } from './shift.ts';
 import { slant } from './slant.ts';
 import { swirl } from './swirl.ts';
 import { wave } from './wave.ts';
@@ -22,6 +23,7 @@ export const BEND_KINDS: readonly BendKind[] = [
   swirl,
   bulge,
   ripple,
+  shift,
   slant,
   perspective,
   mesh,

@@ -1,5 +1,6 @@
 import { sine, square } from '../../math/exact.ts';
 import { detailAround } from '../detail.ts';
+import { comesRound } from '../../settings/params.ts';
 import { bendKindOf, type PointMap } from '../kind.ts';
 import { degrees, inMiddle, length, pixelsOf, place, pointOf, shift } from '../places.ts';
 import { solveRising } from '../solve.ts';
@@ -22,7 +23,7 @@ export const ripple = bendKindOf({
     reach: length('Reach', 'Beyond this distance from the centre nothing moves.', 50),
     length: length('Length', 'From crest to crest.', 12),
     height: shift('Height', 'How far a crest moves points outwards.', 1),
-    phase: degrees('Phase', 'Where in its swing the innermost ring begins.', 0),
+    phase: comesRound(degrees('Phase', 'Where in its swing the innermost ring begins.', 0)),
   },
   begin: (sheet) => inMiddle(sheet, 0.5),
   ready(s, sheet) {

@@ -1,5 +1,5 @@
 import { sine } from '../../math/exact.ts';
-import { choiceOf, flag } from '../../settings/params.ts';
+import { choiceOf, comesRound, flag } from '../../settings/params.ts';
 import { bendKindOf, type PointMap, type TrimmedSheet } from '../kind.ts';
 import { angleTo, axesOf, degrees, length, pixelsOf, placeAlong, shift } from '../places.ts';
 
@@ -54,13 +54,16 @@ export const wave = bendKindOf({
   params: {
     length: length('Length', 'From crest to crest.', 40),
     height: shift('Height', 'From the middle to a crest.', 3),
-    phase: degrees('Phase', 'Where in its swing the wave begins, at the top left of the sheet.', 0),
-    direction: degrees('Direction', 'The way it travels.', 0),
+    phase: comesRound(degrees('Phase', 'Where in its swing the wave begins, at the top left of the sheet.', 0)),
+    direction: comesRound(degrees('Direction', 'The way it travels.', 0)),
     form: choiceOf('Form', 'How it swings.', FORMS),
     both: flag('Two directions', 'A second wave travels at right angles to the first.', false),
     secondLength: { ...length('Second length', 'From crest to crest of the second wave.', 40), ...second },
     secondHeight: { ...shift('Second height', 'From the middle to a crest of the second wave.', 3), ...second },
-    secondPhase: { ...degrees('Second phase', 'Where in its swing the second wave begins.', 0), ...second },
+    secondPhase: {
+      ...comesRound(degrees('Second phase', 'Where in its swing the second wave begins.', 0)),
+      ...second,
+    },
   },
   ready(s, sheet) {
     const one = { height: pixelsOf(s.height, sheet), length: pixelsOf(s.length, sheet), phase: s.phase / 360 };

@@ -1,4 +1,4 @@
-import type { Job } from '../../document/types.ts';
+import type { Job, Pass } from '../../document/types.ts';
 import { hexOfLight } from '../../ink/ink-sets.ts';
 import { solidLight } from '../../ink/printed-ink.ts';
 import { output } from '../output.ts';
@@ -21,13 +21,25 @@ export function svgElement(drawn: Drawn, mm: (px: number) => number): string {
   return `<path d="${d}"${colour}/>\n`;
 }
 
-function head({ sheet: { width, height, bleed }, title }: Job): string {
+/** The first lines of a file of outlines in mm, with its title. */
+export function svgHead({ sheet: { width, height, bleed }, title }: Job): string {
   const [w, h] = [width + 2 * bleed, height + 2 * bleed].map(short);
   return (
     '<?xml version="1.0" encoding="UTF-8"?>\n' +
     `<svg xmlns="http://www.w3.org/2000/svg" width="${w}mm" height="${h}mm" viewBox="${short(-bleed)} ${short(-bleed)} ${w} ${h}">\n` +
     `<title>${xml(title)}</title>\n`
   );
+}
+
+/** Inks that let light through multiply with what lies beneath, and lamps add to it. */
+const BLENDS: Readonly<Record<string, string>> = { overprint: 'multiply', light: 'plus-lighter' };
+
+/** Begins the group of the marks of one pass, in its ink. */
+export function groupHead(id: string, pass: Pass): string {
+  const ink = hexOfLight(solidLight(pass.ink));
+  const mode = BLENDS[pass.ink.meets];
+  const blend = mode ? ` style="mix-blend-mode:${mode}"` : '';
+  return `<g id="${id}" data-pass="${xml(pass.name)}" data-ink="${xml(pass.ink.name || pass.name)}" fill="${ink}"${blend}>\n`;
 }
 
 export const marksSvg = output({
@@ -44,13 +56,9 @@ export const marksSvg = output({
     const { job } = work;
     const mm = toMm(job);
     const text = textSink(sink);
-    text.write(head(job));
+    text.write(svgHead(job));
     for (const [k, { pass, bands }] of drawnGroups(work).entries()) {
-      const ink = hexOfLight(solidLight(pass.ink));
-      const blend = pass.ink.meets === 'overprint' ? ' style="mix-blend-mode:multiply"' : '';
-      text.write(
-        `<g id="marks-${k + 1}" data-pass="${xml(pass.name)}" data-ink="${xml(pass.ink.name || pass.name)}" fill="${ink}"${blend}>\n`,
-      );
+      text.write(groupHead(`marks-${k + 1}`, pass));
       for (const band of bands()) for (const drawn of band) text.write(svgElement(drawn, mm));
       text.write('</g>\n');
     }

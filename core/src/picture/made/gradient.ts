@@ -1,5 +1,5 @@
 import { arcTangent, cosine, sine } from '../../math/exact.ts';
-import { amount, choiceOf, flag, type SettingsOf, share, whole, onlyFor } from '../../settings/params.ts';
+import { amount, choiceOf, comesRound, flag, type SettingsOf, share, whole, onlyFor } from '../../settings/params.ts';
 import { inSteps } from './blend.ts';
 import type { Blended, MadeKind } from './kinds.ts';
 
@@ -20,7 +20,7 @@ const params = {
   },
   steps: whole('Steps', 'So many equal steps instead of a smooth run; 0 for smooth.', 0, 0, 256),
   angle: {
-    ...amount('Angle', 'Direction of the run, counter-clockwise.', 0, -360, 360, 1, '°'),
+    ...comesRound(amount('Angle', 'Direction of the run, counter-clockwise.', 0, -360, 360, 1, '°')),
     ...onlyFor('shape', 'linear', 'angular'),
   },
   centreX: share('Centre across', 'The point from which colours run, from the left.', 0.5, -1, 2),

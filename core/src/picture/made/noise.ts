@@ -1,6 +1,6 @@
 import { hashShare } from '../../math/hash.ts';
 import type { Kernels } from '../../kernel/kernels.ts';
-import { amount, type SettingsOf, share, whole } from '../../settings/params.ts';
+import { amount, comesRound, type SettingsOf, share, whole } from '../../settings/params.ts';
 import type { Blended, MadeKind } from './kinds.ts';
 
 const params = {
@@ -17,7 +17,17 @@ const params = {
   detail: whole('Detail', 'How many finer layers lie on the first, each half as wide.', 4, 1, 9),
   rough: share('Roughness', 'Strength of each finer layer beside the one before.', 0.5, 0, 1),
   contrast: amount('Contrast', 'How far clouds and gaps are set apart.', 1.5, 0.2, 8, 0.1),
-  evolve: amount('Evolve', 'Moves the clouds through each other, without a jump.', 0, 0, 1000, 0.05),
+  evolve: comesRound(
+    amount('Evolve', 'Moves the clouds through each other, without a jump.', 0, 0, 1000, 0.05),
+    'period',
+  ),
+  period: whole(
+    'Comes round after',
+    'So far the clouds evolve until they are the first ones again; 0 for never.',
+    0,
+    0,
+    1000,
+  ),
   seed: whole('Seed', 'Another number gives other clouds.', 1, 0, 999999),
 } as const;
 
@@ -25,15 +35,19 @@ type Settings = SettingsOf<typeof params>;
 
 const smooth = (t: number): number => t * t * t * (t * (6 * t - 15) + 10);
 
+/** A step of the grid in time; `period` steps further it is the same one again. */
+const stepInTime = (step: number, period: number): number =>
+  period === 0 ? step : step - period * Math.floor(step / period);
+
 /**
  * Value noise on a cubic grid, 0..weight; its third coordinate is time. The kernel works in the same order: in time, down,
  * then across.
  */
-function cloud(x: number, y: number, z: number, seed: number, weight: number): number {
+function cloud(x: number, y: number, z: number, { seed, period }: Settings, weight: number): number {
   const [i, a] = placeOf(x);
   const [j, b] = placeOf(y);
   const [k, c] = placeOf(z);
-  const at = (n: number, m: number, l: number) => hashShare(i + n, j + m, seed + 7919 * (k + l));
+  const at = (n: number, m: number, l: number) => hashShare(i + n, j + m, seed + 7919 * stepInTime(k + l, period));
   const between = (from: number, to: number, part: number) => from + (to - from) * part;
   const corner = (n: number, m: number) => between(at(n, m, 0), at(n, m, 1), c);
   const column = (n: number) => weight * between(corner(n, 0), corner(n, 1), b);
@@ -64,7 +78,7 @@ function blended(s: Settings, aspect: number): Blended {
     value(u, v) {
       const [x, y] = [u / s.scale, v / (aspect * s.scale)];
       let sum = start;
-      for (const { times, z, weight } of layers) sum += cloud(x * times, y * times, z, s.seed, weight);
+      for (const { times, z, weight } of layers) sum += cloud(x * times, y * times, z, s, weight);
       return Math.min(1, Math.max(0, sum));
     },
     rows(kernels, across) {
@@ -75,7 +89,8 @@ function blended(s: Settings, aspect: number): Blended {
         rows.forEach(({ times, z, weight, smooth, cells, ends, runs }, k) => {
           const [j, b] = placeOf(y * times);
           const [at, c] = placeOf(z);
-          kernels.run.noiseRow(smooth, cells, ends, runs, j, b, at, c, s.seed, weight, k === 0, start, out);
+          const [now, after] = [stepInTime(at, s.period), stepInTime(at + 1, s.period)];
+          kernels.run.noiseRow(smooth, cells, ends, runs, j, b, now, after, c, s.seed, weight, k === 0, start, out);
         });
       };
     },

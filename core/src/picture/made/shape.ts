@@ -1,5 +1,5 @@
 import { cosine, sine } from '../../math/exact.ts';
-import { amount, choiceOf, flag, type SettingsOf, share, whole, onlyFor } from '../../settings/params.ts';
+import { amount, choiceOf, comesRound, flag, type SettingsOf, share, whole, onlyFor } from '../../settings/params.ts';
 import type { MadeKind, OutlinePicture } from './kinds.ts';
 
 const SHAPES = [
@@ -23,7 +23,7 @@ export const MADE_SHAPE = {
     ...share('Inner', 'How far hole or notches reach out.', 0.5, 0.02, 0.98),
     ...onlyFor('shape', 'ring', 'star', 'leaf'),
   },
-  turn: amount('Turn', 'Turn of the shape, counter-clockwise.', 0, -360, 360, 1, '°'),
+  turn: comesRound(amount('Turn', 'Turn of the shape, counter-clockwise.', 0, -360, 360, 1, '°')),
   size: share('Size', 'Size beside the picture.', 0.9, 0.02, 2),
   colours: { kind: 'colours', label: 'Colour', about: 'Colour of the shape.', normal: ['#000000'], min: 1, max: 1 },
   line: share('Line', 'Draws the outline this wide instead of filling it; 0 fills.', 0, 0, 0.25),

@@ -4,7 +4,7 @@ import { type Area, rowsOf } from '../../raster/area.ts';
 import { coverPolygons, type Polygon, polygonsOf } from '../../raster/outline-coverage.ts';
 import { planned } from '../../raster/planned.ts';
 import type { SheetGeometry } from '../../raster/sheet.ts';
-import { amount, type Params, type SettingsOf } from '../../settings/params.ts';
+import { amount, comesRound, type Params, type SettingsOf } from '../../settings/params.ts';
 import { type CoverReader, settledCover } from '../cover.ts';
 import type { PlannedCover } from '../edges.ts';
 import type { PartAsked } from './kind.ts';
@@ -28,7 +28,7 @@ export const BOX_PARAMS = {
   y: amount('Top edge', 'Top edge of the box, from the trimmed sheet.', 20, -PLACE, PLACE, 1, 'mm'),
   width: amount('Width', 'Width of the box.', 60, 0.01, PLACE, 1, 'mm'),
   height: amount('Height', 'Height of the box.', 40, 0.01, PLACE, 1, 'mm'),
-  turn: amount('Turn', 'Degrees counter-clockwise about the middle of the box.', 0, -360, 360, 1, '°'),
+  turn: comesRound(amount('Turn', 'Degrees counter-clockwise about the middle of the box.', 0, -360, 360, 1, '°')),
 } as const satisfies Params;
 
 export type BoxSettings = SettingsOf<typeof BOX_PARAMS>;

@@ -1,5 +1,5 @@
 import { hashShare } from '../../math/hash.ts';
-import { amount, share, whole } from '../../settings/params.ts';
+import { amount, comesRound, share, whole } from '../../settings/params.ts';
 import { around, planBoxPath, type Point, polygonPath, ROUND } from './box-path.ts';
 import { clippedToBox } from './clip-polygon.ts';
 import { partKind } from './kind.ts';
@@ -13,7 +13,9 @@ const params = {
   middleY: share('Middle down', 'Where the rays begin, from the top of the box.', 0.5, -1, 2),
   from: amount('Free middle', 'Radius about the middle that the rays leave free.', 0, 0, 2000, 1, 'mm'),
   uneven: share('Unevenness', 'How much rays differ in width and in where they begin.', 0, 0, 1),
-  first: amount('First ray', 'Where the first ray points, counter-clockwise from the right.', 0, -360, 360, 1, '°'),
+  first: comesRound(
+    amount('First ray', 'Where the first ray points, counter-clockwise from the right.', 0, -360, 360, 1, '°'),
+  ),
   seed: whole('Seed', 'Another number gives other rays.', 1, 0, 9999),
 } as const;
 
