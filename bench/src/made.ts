@@ -7,7 +7,7 @@ import {
   type Job,
   MADE_KINDS,
   newMade,
-  NO_EDIT,
+  madePicture,
   pathData,
   planPass,
   sheetPixels,
@@ -53,7 +53,7 @@ function madeJob(kind: string): Job {
   return {
     ...base,
     sheet,
-    pictures: [{ id: 'm', name: kind, hash: null, made, width, height, edit: NO_EDIT }],
+    pictures: [madePicture({ id: 'm', name: kind, made, width, height })],
     passes: base.passes.map((p) => withFill(p, { feed: { ...fillOf(p).feed, picture: 'm' } })),
   };
 }

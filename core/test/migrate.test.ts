@@ -61,7 +61,7 @@ test('version 2, which had no bleed and four settings of tone, prints as it did'
   const read = readJob(JSON.parse(JSON.stringify({ ...rest, version: 2, sheet, pictures: [picture], passes })));
   expect(read.version).toBe(JOB_VERSION);
   expect(read.sheet.bleed).toBe(0);
-  expect(read.pictures[0]).toEqual({ ...picture, made: null, edit: NO_EDIT });
+  expect(read.pictures[0]).toEqual({ ...picture, made: null, clip: null, edit: NO_EDIT });
   expect(read.passes[0]!.fills[0].tone).toEqual({ ...DEFAULT_TONE, ...tone });
   expect(readJob(read)).toEqual(read);
 });

@@ -4,9 +4,11 @@ import {
   filePicture,
   type Job,
   JobError,
+  CLIP_PARAMS,
   MADE_KINDS,
   newBend,
   newMade,
+  normalsOf,
   newPart,
   newStencil,
   NO_EDIT,
@@ -74,7 +76,8 @@ function everything(): { job: Job; passOf(path: string): string } {
     made: newMade(name),
     edit: NO_EDIT,
   }));
-  const cut = { ...PICTURE, edit: { ...NO_EDIT, cutOut: NEW_CUT_OUT } };
+  const clip = { ends: [0.5, 1, 60], settings: normalsOf(CLIP_PARAMS) };
+  const cut = { ...PICTURE, clip, edit: { ...NO_EDIT, cutOut: NEW_CUT_OUT } };
   const stencils = PART_KINDS.map(({ name }) =>
     newStencil(`in ${name}`, name, [newPart('part', name, PARTS[name] as never)]),
   );

@@ -3,6 +3,9 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { SessionController } from './access/session.controller.ts';
 import { ArtworkController } from './artwork/artwork.controller.ts';
 import { ArtworkService } from './artwork/artwork.service.ts';
+import { ClipsController } from './clips/clips.controller.ts';
+import { ClipsService } from './clips/clips.service.ts';
+import { FramesService } from './clips/frames.service.ts';
 import { CutterController } from './cutter/cutter.controller.ts';
 import { CutterService } from './cutter/cutter.service.ts';
 import { ENTITIES } from './database/entities.ts';
@@ -52,6 +55,7 @@ export class AppModule {
       ],
       controllers: [
         ArtworkController,
+        ClipsController,
         CutterController,
         FacesController,
         InkSetsController,
@@ -66,7 +70,9 @@ export class AppModule {
       providers: [
         { provide: SETTINGS, useValue: settings },
         ArtworkService,
+        ClipsService,
         CutterService,
+        FramesService,
         InkSetsService,
         JobsService,
         SmallPrintsService,

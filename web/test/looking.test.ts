@@ -5,7 +5,7 @@ import {
   isBitmap,
   type Job,
   newMade,
-  NO_EDIT,
+  madePicture,
   type Pass,
   beatRows,
   fillOf,
@@ -37,7 +37,7 @@ function tintJob(grey = '#808080', part: Partial<Screen> = {}): { job: Job; pass
     pass,
     job: {
       ...base,
-      pictures: [{ id: 'm', name: 'm', hash: null, made, width: 300, height: 200, edit: NO_EDIT }],
+      pictures: [madePicture({ id: 'm', name: 'm', made, width: 300, height: 200 })],
       passes: [pass],
     },
   };

@@ -109,7 +109,11 @@ function leaveOut({ index, clear }: Indexed, colours: Int32Array, before: Int32A
 }
 
 /** Bits that a place of a palette takes. */
-const depthOf = (colours: number): number => Math.max(1, Math.ceil(Math.log2(Math.max(2, colours))));
+function depthOf(colours: number): number {
+  let bits = 1;
+  while (1 << bits < colours) bits++;
+  return bits;
+}
 
 /**
  * Begins an animated GIF (GIF89a). Every frame has its own palette: exactly its colours where there are no more than 255

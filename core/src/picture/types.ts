@@ -49,6 +49,14 @@ export const filePicture = (
   edit: NO_EDIT,
 });
 
+/** A picture that is made from settings. */
+export const madePicture = (made: Omit<Picture, 'hash' | 'clip' | 'edit'> & { readonly made: Made }): Picture => ({
+  ...made,
+  hash: null,
+  clip: null,
+  edit: NO_EDIT,
+});
+
 /** Names under which the pixels of imported pictures are found. */
 export const pixelNames = (pictures: readonly Picture[]): string[] => pictures.flatMap((p) => p.hash ?? []);
 

@@ -61,6 +61,7 @@ test('noise by the kernels is the plain noise, code for code', () => {
     rough: fc.double({ min: 0, max: 1, noNaN: true }),
     contrast: fc.double({ min: 0.2, max: 8, noNaN: true }),
     evolve: fc.double({ min: 0, max: 1000, noNaN: true }),
+    period: fc.integer({ min: 0, max: 5 }),
     seed: fc.integer({ min: 0, max: 999999 }),
   });
   fc.assert(

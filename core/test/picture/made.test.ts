@@ -169,7 +169,7 @@ test.each(MADE_KINDS.map((k) => k.name))(
   '%s: what a new one starts with is a valid job, nonsense in it is not',
   (kind) => {
     const made = newMade(kind);
-    const picture = { id: 'm', name: 'm', hash: null, made, width: 30, height: 20, edit: NO_EDIT };
+    const picture = { id: 'm', name: 'm', hash: null, made, clip: null, width: 30, height: 20, edit: NO_EDIT };
     const job = { ...createJob('x', 'p'), pictures: [picture] };
     expect(readJob(job).pictures[0]).toEqual(picture);
     const spoilt = { ...picture, made: { kind, settings: { ...made.settings, glitter: 1 } } };

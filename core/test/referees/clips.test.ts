@@ -73,7 +73,7 @@ describe.each([1, 2, 3, 5, 8])('a clip in %d inks', (count) => {
       const read = readByPillow(await write(job, kind));
       const frames = await printed(job);
       expect([read.width, read.height, read.frames.length]).toEqual([WIDTH, HEIGHT, FRAMES]);
-      read.frames.forEach(({ rgba }, k) => expect(rgba.equals(rgbaOf(frames[k]!, 3))).toBe(true));
+      for (const [k, { rgba }] of read.frames.entries()) expect(rgba.equals(rgbaOf(frames[k]!, 3))).toBe(true);
     },
   );
 });
@@ -101,7 +101,7 @@ describe('a GIF', () => {
     expect(read.loop).toBe('None');
     expect(read.frames.map(({ milliseconds }) => milliseconds)).toEqual(Array(FRAMES / 2).fill(100));
     const frames = await printed(once);
-    read.frames.forEach(({ rgba }, k) => expect(rgba.equals(rgbaOf(frames[k]!, 3))).toBe(true));
+    for (const [k, { rgba }] of read.frames.entries()) expect(rgba.equals(rgbaOf(frames[k]!, 3))).toBe(true);
   });
 
   test('of ink alone is clear where nothing is printed', async () => {
@@ -158,7 +158,7 @@ describe('an APNG', () => {
     const frames = await printed(job);
     expect(clipChannels(job)).toBe(4);
     expect(new Set(frames[0]!.filter((_, k) => k % 4 === 3)).size).toBeGreaterThan(5);
-    read.frames.forEach(({ rgba }, k) => expect(rgba.equals(frames[k]!)).toBe(true));
+    for (const [k, { rgba }] of read.frames.entries()) expect(rgba.equals(frames[k]!)).toBe(true);
   });
 });
 

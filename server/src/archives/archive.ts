@@ -59,11 +59,9 @@ export interface Archive {
   unpack(name: string, file: string): Promise<void>;
 }
 
-async function entriesOf(zip: ZipFile): Promise<Entry[]> {
-  if (zip.entryCount > ARCHIVE_LIMITS.entries) {
-    throw new ArchiveError(
-      `This archive holds ${zip.entryCount} files; at most ${ARCHIVE_LIMITS.entries} are looked at.`,
-    );
+async function entriesOf(zip: ZipFile, most: number): Promise<Entry[]> {
+  if (zip.entryCount > most) {
+    throw new ArchiveError(`This archive holds ${zip.entryCount} files; at most ${most} are looked at.`);
   }
   const entries: Entry[] = [];
   for await (const entry of zip.eachEntry()) entries.push(entry as Entry);
@@ -78,10 +76,11 @@ export async function withArchive<T>(
   file: string,
   wanted: (name: string) => boolean,
   work: (archive: Archive) => Promise<T>,
+  { entries: most = ARCHIVE_LIMITS.entries }: { readonly entries?: number } = {},
 ): Promise<T> {
   const opened = async () => {
     const zip = await openPromise(file, { lazyEntries: true, autoClose: false });
-    return { zip, entries: await entriesOf(zip) };
+    return { zip, entries: await entriesOf(zip, most) };
   };
   const { zip, entries } = await opened().catch((error: unknown) => {
     if (error instanceof ArchiveError) throw error;

@@ -20,10 +20,19 @@ export interface Received {
  * @throws Refused when it is larger than what is taken
  */
 export function receive<T>(data: string, request: Request, work: (got: Received) => Promise<T>): Promise<T> {
-  return inNewFolder(data, async (folder) => work(await written(request, folder)));
+  return inNewFolder(data, async (folder) => work(await receiveInto(folder, request)));
 }
 
-async function written(request: Request, folder: string): Promise<Received> {
+/**
+ * Writes the body of a request into a folder while it comes in.
+ * @throws Refused with a sentence when it has more bytes than are taken
+ */
+export async function receiveInto(
+  folder: string,
+  request: Request,
+  most: number = MOST_BYTES,
+  tooLarge = 'This file is larger than 100 MB; make it smaller first.',
+): Promise<Received> {
   const file = join(folder, 'original');
   const hash = createHash('sha256');
   let bytes = 0;
@@ -33,7 +42,7 @@ async function written(request: Request, folder: string): Promise<Received> {
     for await (const piece of request as AsyncIterable<Buffer>) {
       bytes += piece.length;
       // What goes beyond is read and thrown away, so that the sender gets to see the answer.
-      if (bytes > MOST_BYTES || failed) continue;
+      if (bytes > most || failed) continue;
       hash.update(piece);
       failed = await handle.appendFile(piece).then(
         () => null,
@@ -43,7 +52,7 @@ async function written(request: Request, folder: string): Promise<Received> {
   } finally {
     await handle.close();
   }
-  if (bytes > MOST_BYTES) throw new Refused(413, 'This file is larger than 100 MB; make it smaller first.');
+  if (bytes > most) throw new Refused(413, tooLarge);
   if (failed) throw failed;
   return { folder, file, hash: hash.digest('hex'), bytes };
 }

@@ -13,7 +13,7 @@ import { BACKUP_VERSION, type BackupList, DATABASE_NAME, LIST_NAME, pictureName 
 import { NoData } from './no-data.ts';
 
 /** A copy of the database as it is at one moment, without the runs that are over: their files are not kept. */
-async function copyDatabase(data: string, to: string): Promise<string[]> {
+async function copyDatabase(data: string, to: string): Promise<KeptPicture[]> {
   const source = new Database(databaseFile(data), { readonly: true, fileMustExist: true });
   try {
     await source.backup(to);
@@ -26,14 +26,28 @@ async function copyDatabase(data: string, to: string): Promise<string[]> {
     copy.pragma('journal_mode = DELETE');
     copy.exec("DELETE FROM run WHERE state NOT IN ('queued', 'running')");
     copy.exec('VACUUM');
-    return (copy.prepare('SELECT hash FROM picture ORDER BY hash').all() as { hash: string }[]).map((row) => row.hash);
+    // Databases from before there were clips have no such column.
+    const rows = copy.prepare('SELECT * FROM picture ORDER BY hash').all() as { hash: string; clip?: string | null }[];
+    return rows.map(({ hash, clip }) => ({ hash, isClip: (clip ?? 'null') !== 'null' }));
   } finally {
     copy.close();
   }
 }
 
-/** The parts of a picture that are kept; reduced copies are made anew. */
-const PARTS = ['original', 'pixels', 'thumb.png'] as const;
+/** A picture that is backed up. */
+interface KeptPicture {
+  readonly hash: string;
+  readonly isClip: boolean;
+}
+
+/** The files of a picture that are kept; reduced copies are made anew. */
+function partsOf(data: string, { hash, isClip }: KeptPicture): string[] {
+  const { original, pixels, thumb, clip } = pictureFiles(data, hash);
+  return [original, pixels, thumb, ...(isClip ? [clip.frames, clip.index, clip.small] : [])];
+}
+
+/** Files that are not packed yet. */
+const PLAIN: readonly string[] = ['pixels', 'frames-small'];
 
 /**
  * Writes a data folder into one ZIP archive while the server may go on: a copy of the database by SQLite's own backup,
@@ -48,25 +62,30 @@ export async function backup(data: string, file: string, progress: (share: numbe
   const flaws: string[] = [];
   const over = unfinished(partial, copy, `${copy}-journal`);
   try {
-    const hashes = await copyDatabase(data, copy);
+    const pictures = await copyDatabase(data, copy);
     const zip = new ZipFile();
     const written = pipeline(zip.outputStream as unknown as NodeJS.ReadableStream, createWriteStream(partial));
     const files: Record<string, string> = { [DATABASE_NAME]: await sha256Of(copy) };
     zip.addFile(copy, DATABASE_NAME);
-    for (const [k, hash] of hashes.entries()) {
-      for (const part of PARTS) {
-        const path = pictureFiles(data, hash)[part === 'thumb.png' ? 'thumb' : part];
+    for (const [k, picture] of pictures.entries()) {
+      const { hash } = picture;
+      for (const path of partsOf(data, picture)) {
+        const part = basename(path);
         if (!existsSync(path)) {
-          flaws.push(`The file ${basename(path)} of the picture ${hash} is missing.`);
+          flaws.push(`The file ${part} of the picture ${hash} is missing.`);
           continue;
         }
         const sha256 = await sha256Of(path);
         if (part === 'original' && sha256 !== hash) flaws.push(`The original of the picture ${hash} is damaged.`);
         files[pictureName(hash, part)] = sha256;
         // Originals are packed already.
-        zip.addFile(path, pictureName(hash, part), part === 'pixels' ? { compressionLevel: 1 } : { compress: false });
+        zip.addFile(
+          path,
+          pictureName(hash, part),
+          PLAIN.includes(part) ? { compressionLevel: 1 } : { compress: false },
+        );
       }
-      progress((k + 0.5) / (hashes.length + 1));
+      progress((k + 0.5) / (pictures.length + 1));
     }
     const list: BackupList = {
       format: 'chromatype-backup',

@@ -23,6 +23,8 @@ interface PictureRow {
   readonly width: number;
   readonly height: number;
   readonly channels: number;
+  /** Missing in databases from before there were clips. */
+  readonly clip?: string | null;
 }
 
 interface Documents {
@@ -44,7 +46,7 @@ function documentsOf(database: Database.Database): Documents {
       database,
       'SELECT id, state, fileName, CAST(asked AS TEXT) AS asked, CAST(document AS TEXT) AS document FROM run',
     ),
-    pictures: rows(database, 'SELECT hash, name, width, height, channels FROM picture'),
+    pictures: rows(database, 'SELECT * FROM picture'),
   };
 }
 
@@ -90,7 +92,8 @@ function namedPictures(all: Documents, found: Findings): Map<string, string> {
 async function checkPicture(data: string, row: PictureRow, found: Findings): Promise<void> {
   const files = pictureFiles(data, row.hash);
   const what = (file: string) => `The file ${basename(file)} of the picture "${row.name}" (${row.hash})`;
-  for (const file of [files.original, files.pixels, files.thumb]) {
+  const moving = (row.clip ?? 'null') !== 'null' ? Object.values(files.clip) : [];
+  for (const file of [files.original, files.pixels, files.thumb, ...moving]) {
     if (!existsSync(file)) found.missing.push(`${what(file)} is missing.`);
   }
   if (existsSync(files.original) && (await sha256Of(files.original)) !== row.hash) {

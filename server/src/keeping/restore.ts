@@ -19,7 +19,8 @@ import { BACKUP_VERSION, type BackupList, DATABASE_NAME, LIST_NAME } from './bac
 import { NoData } from './no-data.ts';
 
 /** What a backup may name its files. */
-const NAME = /^(database\.sqlite|pictures\/[0-9a-f]{64}\/(original|pixels|thumb\.png))$/;
+const NAME =
+  /^(database\.sqlite|pictures\/[0-9a-f]{64}\/(original|pixels|thumb\.png|frames|frames\.json|frames-small))$/;
 const damaged = (name: string) => new NoData(`The backup is damaged: ${name} is not what was backed up.`);
 
 async function listOf(zip: ZipFile, entry: Entry | undefined): Promise<BackupList> {

@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import type { FrameFiles } from '../clips/frame-store.ts';
 
 /** Where the parts of a stored picture lie. */
 export interface PictureFiles {
@@ -6,6 +7,8 @@ export interface PictureFiles {
   readonly original: string;
   readonly pixels: string;
   readonly thumb: string;
+  /** Of a clip: its frames. */
+  readonly clip: FrameFiles;
   /** Pixels of a reduced copy, 2^level times smaller. */
   level(level: number): string;
 }
@@ -15,6 +18,7 @@ export const filesIn = (folder: string): PictureFiles => ({
   original: join(folder, 'original'),
   pixels: join(folder, 'pixels'),
   thumb: join(folder, 'thumb.png'),
+  clip: { frames: join(folder, 'frames'), index: join(folder, 'frames.json'), small: join(folder, 'frames-small') },
   level: (level) => join(folder, `level-${level}`),
 });
 

@@ -1,4 +1,6 @@
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import type { ClipFacts } from '../clips/reading/store-clip.ts';
+import { JSON_COLUMN } from '../database/json-column.ts';
 
 @Entity('picture')
 export class PictureEntity {
@@ -14,5 +16,7 @@ export class PictureEntity {
   /** The size on paper that a drawing states, in mm; null where it states none, and for pictures of pixels. */
   @Column('real', { nullable: true }) widthMm: number | null;
   @Column('real', { nullable: true }) heightMm: number | null;
+  /** Of a clip: when each frame ends, in seconds, and the level of the small copies of all frames; null of a still. */
+  @Column({ ...JSON_COLUMN, nullable: true }) clip: ClipFacts | null;
   @Column('text') createdAt: string;
 }

@@ -1,9 +1,11 @@
 import { open } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
 import { createGzip } from 'node:zlib';
-import { Controller, Get, Inject, Param, Post, Query, Req, Res, type StreamableFile } from '@nestjs/common';
+import { Controller, Get, Inject, Param, Post, Query, Req, Res, StreamableFile } from '@nestjs/common';
 import { ApiBody, ApiConsumes, ApiTags } from '@nestjs/swagger';
 import type { Request, Response } from 'express';
+import { fileOfFrame, MOST_CLIP_FRAMES } from '@chromatype/core';
+import { FramesService } from '../clips/frames.service.ts';
 import { receive } from '../disk/receive.ts';
 import { sendFile } from '../disk/send-file.ts';
 import { wholeNumber } from '../errors/whole-number.ts';
@@ -22,6 +24,7 @@ const isLocal = (request: Request): boolean => /^(::1|(::ffff:)?127\.)/.test(req
 export class PicturesController {
   constructor(
     private readonly pictures: PicturesService,
+    private readonly frames: FramesService,
     @Inject(SETTINGS) private readonly settings: Settings,
   ) {}
 
@@ -34,14 +37,33 @@ export class PicturesController {
     return receive(this.settings.data, request, (received) => this.pictures.add(received, name.slice(0, 300)));
   }
 
+  /** What is known of a picture, or of a frame of a clip: a hash followed by a dot and the number of the frame. */
   @Get(':hash')
   get(@Param('hash') hash: string) {
-    return this.pictures.get(hash);
+    return fileOfFrame(hash).frame > 0 ? this.frames.about(hash) : this.pictures.get(hash);
+  }
+
+  /** Small copies of some frames of a clip, RGBA rows, one after the other: what is played while frames are far larger. */
+  @Get(':hash/frames/:first')
+  async small(
+    @Param('hash') hash: string,
+    @Param('first') first: string,
+    @Query('count') count: string,
+    @Res() response: Response,
+  ): Promise<void> {
+    const from = wholeNumber(first, 'The first frame', 0, MOST_CLIP_FRAMES);
+    const bytes = await this.frames.small(hash, from, wholeNumber(count, 'The count', 1, 100));
+    response.set(BYTES).send(bytes);
   }
 
   /** The picture as the engine reads it: rows of 8-bit sRGB, one or four channels. */
   @Get(':hash/pixels')
   async pixels(@Param('hash') hash: string, @Req() request: Request, @Res() response: Response): Promise<void> {
+    if (fileOfFrame(hash).frame > 0) {
+      const { data } = await this.frames.pixels(hash);
+      response.set(BYTES).send(Buffer.from(data.buffer, data.byteOffset, data.byteLength));
+      return;
+    }
     const { width, height, channels } = await this.pictures.get(hash);
     const file = (await open(this.pictures.files(hash).pixels, 'r')).createReadStream({ highWaterMark: 1 << 20 });
     response.set(BYTES);
@@ -66,7 +88,12 @@ export class PicturesController {
     @Param('level') level: string,
     @Res({ passthrough: true }) response: Response,
   ): Promise<StreamableFile> {
-    return sendFile(response, await this.pictures.level(hash, wholeNumber(level, 'The level', 0, 99)), BYTES);
+    const asked = wholeNumber(level, 'The level', 0, 99);
+    if (fileOfFrame(hash).frame > 0) {
+      response.set(BYTES);
+      return new StreamableFile(await this.frames.level(hash, asked));
+    }
+    return sendFile(response, await this.pictures.level(hash, asked), BYTES);
   }
 
   @Get(':hash/thumb.png')

@@ -12,6 +12,7 @@ import { ReadingService } from '../sandbox/reading.service.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { PictureEntity } from './picture.entity.ts';
 import { filesIn, type PictureFiles, pictureFiles } from './picture-files.ts';
+import type { PictureFacts } from './reading/store-picture.ts';
 import { checkEnding } from './reading/open-picture.ts';
 import { Turns } from './turns.ts';
 
@@ -36,9 +37,20 @@ export class PicturesService {
     });
   }
 
-  /** Reads a file beside its place and moves it there whole. The row comes last, so what is listed is there. */
-  private async store({ folder, file, hash, bytes }: Received, name: string): Promise<PictureEntity> {
-    const { format, width, height, channels, size } = await this.reading.storePicture({ file, name, folder });
+  /** Reads a file beside its place and moves it there whole. */
+  private async store(received: Received, name: string): Promise<PictureEntity> {
+    const { file, folder } = received;
+    return this.place(received, name, await this.reading.storePicture({ file, name, folder }));
+  }
+
+  /** The picture of a file, if it is stored here. */
+  known(hash: string): Promise<PictureEntity | null> {
+    return this.pictures.findOneBy({ hash });
+  }
+
+  /** Moves what was read of a file to its place. The row comes last, so what is listed is there. */
+  async place({ folder, hash, bytes }: Received, name: string, facts: PictureFacts): Promise<PictureEntity> {
+    const { format, width, height, channels, size, clip } = facts;
     const place = this.files(hash).folder;
     await moveFolder(folder, place);
     try {
@@ -52,6 +64,7 @@ export class PicturesService {
         bytes,
         widthMm: size?.width ?? null,
         heightMm: size?.height ?? null,
+        clip,
         createdAt: new Date().toISOString(),
       });
     } catch (error) {
@@ -94,12 +107,13 @@ export class PicturesService {
   /** The stored pixels of every picture of a job. */
   async filesOf(job: Job): Promise<StoredPicture[]> {
     const found = await this.pictures.findBy({ hash: In(fileHashes(job.pictures)) });
-    return found.map(({ hash, width, height, channels }) => ({
+    return found.map(({ hash, width, height, channels, clip }) => ({
       hash,
       width,
       height,
       channels,
       file: this.files(hash).pixels,
+      clip: clip && this.files(hash).clip,
     }));
   }
 }

@@ -1,5 +1,7 @@
 import { closeSync, openSync, readSync } from 'node:fs';
-import { countCache, type PictureSource } from '@chromatype/core';
+import { countCache, fileOfFrame, memorySource, type PictureSource } from '@chromatype/core';
+import { decodeFrame } from '../clips/frame-pixels.ts';
+import { type FrameFiles, readFrame, readFrameEnds } from '../clips/frame-store.ts';
 
 /** A picture's pixels on the disk. */
 export interface StoredPicture {
@@ -8,6 +10,8 @@ export interface StoredPicture {
   readonly height: number;
   readonly channels: 1 | 4;
   readonly file: string;
+  /** Of a clip: where its frames are. */
+  readonly clip?: FrameFiles | null;
 }
 
 /** Rows are read and kept in bands of about this many bytes; two bands cover any resampling kernel's reach. */
@@ -54,12 +58,33 @@ export function openFileSource(picture: StoredPicture): PictureSource & { close(
   };
 }
 
+/** A frame of a stored clip, decoded; null where there is none. */
+async function openFrame(stored: readonly StoredPicture[], name: string): Promise<PictureSource | null> {
+  const { hash, frame } = fileOfFrame(name);
+  const clip = stored.find((p) => p.hash === hash)?.clip;
+  if (!clip) return null;
+  const ends = await readFrameEnds(clip);
+  if (frame >= ends.length) return null;
+  const { width, height, channels, data } = await decodeFrame(await readFrame(clip, ends, frame));
+  return memorySource(width, height, channels, data);
+}
+
 /** Opens every picture of a job; a picture that is missing prints nothing. */
 export function openPictures(stored: readonly StoredPicture[]) {
+  let frames = new Map<string, PictureSource>();
   const open = new Map<string, ReturnType<typeof openFileSource>>();
   return {
+    /** Decodes the frames that are printed next. Others are let go, so that a clip never lies in memory whole. */
+    async load(names: readonly string[]): Promise<void> {
+      const next = new Map<string, PictureSource>();
+      for (const name of names.filter((n) => fileOfFrame(n).frame > 0)) {
+        const source = frames.get(name) ?? (await openFrame(stored, name));
+        if (source) next.set(name, source);
+      }
+      frames = next;
+    },
     lookup(hash: string): PictureSource | null {
-      const known = open.get(hash);
+      const known = open.get(hash) ?? frames.get(hash);
       if (known) return known;
       const picture = stored.find((p) => p.hash === hash);
       if (!picture) return null;

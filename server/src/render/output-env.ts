@@ -17,21 +17,26 @@ function srgbProfile(): Promise<Uint8Array> {
 }
 
 /** Encodes a PNG as JPEG or WebP, row by row as it is read; the colours of its profile stay. */
-function encode(png: Held, { format, quality }: EncodeAsked): AsyncIterable<Uint8Array> {
+function encode(png: Held, { format, quality, lossless = false }: EncodeAsked): AsyncIterable<Uint8Array> {
   const image = sharp({ sequentialRead: true, limitInputPixels: false, unlimited: true }).keepIccProfile();
   const encoder =
     format === 'jpeg'
       ? image.jpeg({ quality, chromaSubsampling: '4:4:4' })
-      : image.webp({ quality, smartSubsample: true });
+      : image.webp(lossless ? { lossless, effort: 2 } : { quality, smartSubsample: true });
   const source = Readable.from(png.pieces());
   source.on('error', (error) => encoder.destroy(error));
   return source.pipe(encoder);
 }
 
 /** What writers of outputs need on this machine. */
-export const outputEnv = async (kernels: Kernels, pictures: PictureLookup): Promise<OutputEnv> => ({
+export const outputEnv = async (
+  kernels: Kernels,
+  pictures: PictureLookup,
+  load?: OutputEnv['load'],
+): Promise<OutputEnv> => ({
   kernels,
   pictures,
+  load,
   words,
   profile: await srgbProfile(),
   encode,

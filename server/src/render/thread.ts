@@ -6,6 +6,7 @@ import {
   loadClipper,
   makeSmallPrint,
   type OutputAsked,
+  pixelNames,
   type SmallPrint,
 } from '@chromatype/core';
 import { openPictures, type StoredPicture } from './file-source.ts';
@@ -36,11 +37,12 @@ await loadClipper();
 
 async function withPictures<T>(
   task: Task,
-  work: (lookup: ReturnType<typeof openPictures>['lookup']) => T | Promise<T>,
+  work: (pictures: Pick<ReturnType<typeof openPictures>, 'lookup' | 'load'>) => T | Promise<T>,
 ): Promise<T> {
   const pictures = openPictures(task.pictures);
   try {
-    return await work(pictures.lookup);
+    await pictures.load(pixelNames(task.job.pictures));
+    return await work(pictures);
   } finally {
     pictures.close();
   }
@@ -48,18 +50,18 @@ async function withPictures<T>(
 
 /** Writes an output file and returns its size in bytes; shares done are posted to the task's port. */
 export function output(task: OutputTask): Promise<number> {
-  return withPictures(task, (pictures) =>
-    writeFile({ ...task, kernels, pictures, progress: (share) => task.port.postMessage(share) }),
+  return withPictures(task, ({ lookup, load }) =>
+    writeFile({ ...task, kernels, pictures: lookup, load, progress: (share) => task.port.postMessage(share) }),
   );
 }
 
 export function smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
-  return withPictures(task, (pictures) => makeSmallPrint({ kernels, pictures }, task.job, task.width));
+  return withPictures(task, ({ lookup }) => makeSmallPrint({ kernels, pictures: lookup }, task.job, task.width));
 }
 
 /** Bytes that an output will take, nearly. */
 export function estimate(task: EstimateTask): Promise<number> {
-  return withPictures(task, async (pictures) =>
-    estimateOutput(await outputEnv(kernels, pictures), task.job, task.asked),
+  return withPictures(task, async ({ lookup, load }) =>
+    estimateOutput(await outputEnv(kernels, lookup, load), task.job, task.asked),
   );
 }

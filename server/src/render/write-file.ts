@@ -1,4 +1,11 @@
-import { type Job, type Kernels, type OutputAsked, type PictureLookup, writeOutput } from '@chromatype/core';
+import {
+  type Job,
+  type Kernels,
+  type OutputAsked,
+  type OutputEnv,
+  type PictureLookup,
+  writeOutput,
+} from '@chromatype/core';
 import { writeWhole } from '../plates/file-sink.ts';
 import { outputEnv } from './output-env.ts';
 
@@ -7,13 +14,23 @@ export interface WriteOptions {
   readonly job: Job;
   readonly asked: OutputAsked;
   readonly pictures: PictureLookup;
+  /** Makes frames of clips ready; left out where there are none. */
+  readonly load?: OutputEnv['load'];
   readonly file: string;
   /** Called with the share done, 0..1. */
   progress?(share: number): void;
 }
 
 /** Writes one output of a job, band by band; the file appears only when it is whole. Returns its bytes. */
-export async function writeFile({ kernels, job, asked, pictures, file, progress }: WriteOptions): Promise<number> {
-  const env = await outputEnv(kernels, pictures);
+export async function writeFile({
+  kernels,
+  job,
+  asked,
+  pictures,
+  load,
+  file,
+  progress,
+}: WriteOptions): Promise<number> {
+  const env = await outputEnv(kernels, pictures, load);
   return writeWhole(file, (sink) => writeOutput(env, job, asked, sink, progress));
 }

@@ -5,6 +5,7 @@ import { type Bounds, GivenUp, Lane } from './lane.ts';
 import type { Input, Output } from './tasks.ts';
 
 const PICTURE: Bounds = { seconds: 120, what: 'picture' };
+const CLIP: Bounds = { seconds: 900, what: 'clip' };
 const ARTWORK: Bounds = { seconds: 120, what: 'layered file' };
 const TEMPLATE: Bounds = { seconds: 60, what: 'template' };
 const ARCHIVE: Bounds = { seconds: 60, what: 'archive' };
@@ -27,16 +28,19 @@ const PICTURES_MB = 700;
 const DRAWINGS_MB = 500;
 const ARCHIVES_MB = 300;
 
-async function isDrawing(file: string): Promise<boolean> {
+async function headOf(file: string): Promise<Uint8Array> {
   const handle = await open(file, 'r');
   try {
     const head = new Uint8Array(512);
     const { bytesRead } = await handle.read(head, 0, head.length, 0);
-    return mayBeSvg(head.subarray(0, bytesRead));
+    return head.subarray(0, bytesRead);
   } finally {
     await handle.close();
   }
 }
+
+/** Whether a file may hold many frames: a GIF, a WebP, a PNG or an archive. */
+const mayMove = (head: Uint8Array): boolean => /^(GIF8|RIFF|PK|.PNG)/.test(Buffer.from(head).toString('latin1', 0, 4));
 
 /** Reads files that come from outside: pictures, drawings and archives, each in a process of their own. */
 @Injectable()
@@ -54,7 +58,9 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   async storePicture(input: Input<'storePicture'>): Promise<Output<'storePicture'>> {
-    return (await isDrawing(input.file)) ? this.draw(input) : this.pictures.run('storePicture', input, PICTURE);
+    const head = await headOf(input.file);
+    if (mayBeSvg(head)) return this.draw(input);
+    return this.pictures.run('storePicture', input, mayMove(head) ? CLIP : PICTURE);
   }
 
   /** Draws as large as time allows. */
@@ -69,6 +75,14 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
       }
     }
     throw last ?? new Error('A drawing was not drawn at any size.');
+  }
+
+  addFrame(input: Input<'addFrame'>): Promise<Output<'addFrame'>> {
+    return this.pictures.run('addFrame', input, PICTURE);
+  }
+
+  endFrames(input: Input<'endFrames'>): Promise<Output<'endFrames'>> {
+    return this.pictures.run('endFrames', input, PICTURE);
   }
 
   writeMissingLevels(input: Input<'writeMissingLevels'>): Promise<Output<'writeMissingLevels'>> {

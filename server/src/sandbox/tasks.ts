@@ -1,22 +1,16 @@
 import { readFile } from 'node:fs/promises';
 import { readArtwork } from '../artwork/read-artwork.ts';
+import { storeFile } from '../clips/reading/store-file.ts';
+import { addFrame, endFrames } from '../clips/reading/sent-frames.ts';
 import { readTemplate } from '../cutter/read-template.ts';
 import { writeMissingLevels } from '../pictures/missing-levels.ts';
-import { storePicture } from '../pictures/reading/store-picture.ts';
 import { inspectPackage } from '../press/inspect.ts';
-
-interface FileToStore {
-  readonly file: string;
-  readonly name: string;
-  readonly folder: string;
-  /** At which share of its usual size a drawing is drawn. */
-  readonly svgShare?: number;
-}
 
 /** What is done with files that nobody vouches for, each in a process that can be ended: one line a task. */
 export const TASKS = {
-  storePicture: async ({ file, name, folder, svgShare }: FileToStore) =>
-    storePicture(await readFile(file), name, folder, svgShare),
+  storePicture: storeFile,
+  addFrame,
+  endFrames,
   writeMissingLevels,
   inspectPackage,
   readArtwork,

@@ -13,7 +13,7 @@ import {
   type Made,
   MOST_PASSES,
   MOST_STRIP_SHEETS,
-  NO_EDIT,
+  madePicture,
   type Pass,
   type Picture,
   type PlateSettings,
@@ -225,7 +225,7 @@ export const addMade =
   (job) => {
     // As large as the sheet is in pixels, so that it covers it.
     const { width, height } = sheetPixels(job.sheet);
-    const picture: Picture = { id, name, hash: null, made, width, height, edit: NO_EDIT };
+    const picture: Picture = madePicture({ id, name, made, width, height });
     return setFeed(fill, { picture: id })({ ...job, pictures: [...job.pictures, picture] });
   };
 

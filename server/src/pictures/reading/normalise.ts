@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { unfinished } from '../../disk/unfinished.ts';
 import { filesIn } from '../picture-files.ts';
-import { type PictureFacts, storePicture } from './store-picture.ts';
+import { type PictureFacts, storeStill } from './store-picture.ts';
 
 /** A picture read into 8-bit sRGB, upright, and held in memory. */
 export interface NormalPicture extends PictureFacts {
@@ -18,7 +18,7 @@ export async function normalisePicture(bytes: Uint8Array, name: string): Promise
   const folder = await mkdtemp(join(tmpdir(), 'chromatype-picture-'));
   const over = unfinished(folder);
   try {
-    const facts = await storePicture(bytes, name, folder);
+    const facts = await storeStill(bytes, name, folder);
     return { ...facts, pixels: new Uint8Array(await readFile(filesIn(folder).pixels)) };
   } finally {
     await rm(folder, { recursive: true, force: true });

@@ -37,7 +37,8 @@ async function look(bytes: Uint8Array): Promise<{ metadata: Metadata; format: Pi
 
 /** @throws PictureError when a file's name says another format than it holds; no ending says nothing */
 export function checkEnding(name: string, formatName: string): void {
-  const format = PICTURE_FORMATS.find((f) => f.name === formatName)!;
+  const format = PICTURE_FORMATS.find((f) => f.name === formatName);
+  if (!format) return;
   const ending = /\.([^.\\/]+)$/.exec(name)?.[1]?.toLowerCase();
   if (ending !== undefined && !format.endings.includes(ending)) {
     throw new PictureError(

@@ -5,6 +5,7 @@ import { diskFullOf } from '../../errors/disk-full.ts';
 import { writeLevels } from '../levels.ts';
 import { PictureError } from '../picture-error.ts';
 import { filesIn } from '../picture-files.ts';
+import type { ClipFacts } from '../../clips/reading/store-clip.ts';
 import { type OpenedPicture, openPicture } from './open-picture.ts';
 import { greyWhereGrey } from './grey.ts';
 import { MOST_PIXELS } from './limits.ts';
@@ -26,6 +27,8 @@ export interface PictureFacts {
   readonly ppi: number | null;
   /** The size on paper that a drawing states, in mm. */
   readonly size: SizeInMm | null;
+  /** Of a clip: its frames; null of a still. */
+  readonly clip: ClipFacts | null;
 }
 
 function* bytesOf(picture: VipsFile): Generator<Uint8Array> {
@@ -46,12 +49,11 @@ function refusalOf(error: unknown, { format }: OpenedPicture): unknown {
 }
 
 /**
- * Reads an uploaded file whole: its orientation applied, its colour profile converted to sRGB. Of an animation the first
- * image is taken. Writes its pixels (rows of 8-bit sRGB), its thumbnail and its reduced copies into a folder; memory
+ * Reads an uploaded still whole: its orientation applied, its colour profile converted to sRGB. Writes its pixels (rows of 8-bit sRGB), its thumbnail and its reduced copies into a folder; memory
  * follows the width of the picture and not its height, unless the file's format needs the whole.
  * @throws PictureError with one plain sentence when the file cannot be used
  */
-export async function storePicture(
+export async function storeStill(
   bytes: Uint8Array,
   name: string,
   folder: string,
@@ -71,7 +73,7 @@ export async function storePicture(
     await image().resize(THUMB_SIDE, THUMB_SIDE, { fit: 'inside', withoutEnlargement: true }).png().toFile(files.thumb);
     await writeLevels(files, { width, height, channels }, image());
     const ppi = statedPpi(bytes, opened.metadata);
-    return { format: opened.format.name, width, height, channels, ppi, size: opened.size };
+    return { format: opened.format.name, width, height, channels, ppi, size: opened.size, clip: null };
   } catch (error) {
     throw refusalOf(error, opened);
   } finally {

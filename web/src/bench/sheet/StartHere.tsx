@@ -3,7 +3,7 @@ import {
   type Job,
   MADE_KINDS,
   type MadeKind,
-  NO_EDIT,
+  madePicture,
   type Pass,
   type Picture,
   sheetPixels,
@@ -32,7 +32,7 @@ async function madeSample(job: Job, pass: Pass, kind: MadeKind) {
   const sheet = { ...job.sheet, ...SHEET, bleed: 0 };
   const { width, height } = sheetPixels(sheet);
   const made = await startingMade(kind.name, width / height);
-  const picture: Picture = { id: 'made', name: kind.label, hash: null, made, width, height, edit: NO_EDIT };
+  const picture: Picture = madePicture({ id: 'made', name: kind.label, made, width, height });
   const printed = withFill(pass, { feed: { ...fillOf(pass).feed, picture: picture.id } });
   const small: Job = { ...job, sheet, pictures: [picture], passes: [printed] };
   const scale = Math.min(1, (WIDE * devicePixelRatio) / width);
