@@ -4,8 +4,8 @@ import { OUTPUTS, type OutputName } from '@chromatype/core';
 export function endings(): ReadonlyMap<string, OutputName> {
   const found = new Map<string, OutputName>();
   for (const ofPass of [true, false]) {
-    for (const { name, ending, of } of OUTPUTS) {
-      if ((of === 'pass') === ofPass && !found.has(ending)) found.set(ending, name);
+    for (const { name, ending, of, moves } of OUTPUTS) {
+      if (!moves && (of === 'pass') === ofPass && !found.has(ending)) found.set(ending, name);
     }
   }
   return found;

@@ -5,6 +5,8 @@ import { ArrayMaxSize, ArrayMinSize, IsArray, IsInt, IsNumber, IsString, Max, Ma
 
 const SIDE = { message: 'Width and height must be whole numbers of pixels.' };
 
+const COUNT = { message: '"frames" must be a whole number of at least 1.' };
+
 /** What a browser says of a film before it sends the frames. */
 export class ClipBeginDto {
   @ApiProperty()
@@ -26,8 +28,8 @@ export class ClipBeginDto {
 
   @ApiProperty({ description: 'How many frames will come.' })
   @Type(() => Number)
-  @IsInt({ message: '"frames" must be a whole number.' })
-  @Min(1, { message: 'A film needs at least one frame.' })
+  @IsInt(COUNT)
+  @Min(1, COUNT)
   frames: number;
 
   @ApiProperty({ description: 'How long it lasts.' })

@@ -20,6 +20,11 @@ const TAKEN: readonly Taken[] = [
     said: 'application/octet-stream or application/zip',
   },
   {
+    path: /^\/api\/clips(\/[^/]+\/frames\/\d+)?\/?$/,
+    types: /^application\/octet-stream$/,
+    said: 'application/octet-stream',
+  },
+  {
     path: /^\/api\/cutter\/?$/,
     types: /^application\/octet-stream$/,
     said: 'application/octet-stream',

@@ -75,7 +75,9 @@ test('frames and levels that are not there are refused in a sentence', async () 
   expect((await http().get(`/api/pictures/${body.hash}.7/pixels`).expect(404)).body.message).toBe(sentence);
   await http().get(`/api/pictures/${body.hash}/frames/7?count=1`).expect(404);
   await http().get(`/api/pictures/${body.hash}/frames/0?count=1000`).expect(400);
-  await http().get(`/api/pictures/${'0'.repeat(64)}.1/pixels`).expect(404);
+  await http()
+    .get(`/api/pictures/${'0'.repeat(64)}.1/pixels`)
+    .expect(404);
 });
 
 test('a frame has the levels that a still of its size has', async () => {
@@ -98,7 +100,10 @@ describe('what cannot be used is refused in one sentence, and nothing of it stay
     ['notes.zip', 'This archive holds "notes.txt", which is no picture; pack the frames alone.'],
     ['sizes.zip', 'Frame 2, "2.png", has 50 × 50 pixels and the first 96 × 64; all frames need one size.'],
     ['empty.zip', 'This archive holds no pictures.'],
-    ['frames.gif', 'This clip has 1801 frames; at most 1800 are taken. Cut it shorter or save it with fewer frames a second.'],
+    [
+      'frames.gif',
+      'This clip has 1801 frames; at most 1800 are taken. Cut it shorter or save it with fewer frames a second.',
+    ],
     ['hours.webp', 'This clip lasts 3 hours; at most 60 seconds are taken. Cut it shorter first.'],
   ])('%s', async (name, sentence) => {
     const { status, body } = await add(name);

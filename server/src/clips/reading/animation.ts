@@ -19,8 +19,9 @@ export const isAnimation = ({ format, pages = 1 }: Metadata): boolean =>
 
 /** Whether a WebP says that it moves, also when it is cut short (RFC 9649, 2.7). */
 export const saysItMoves = (bytes: Uint8Array): boolean =>
-  Buffer.from(bytes.subarray(0, 16)).toString('latin1').replace(/^RIFF....WEBP/s, '') === 'VP8X' &&
-  ((bytes[20] ?? 0) & 0x02) !== 0;
+  Buffer.from(bytes.subarray(0, 16))
+    .toString('latin1')
+    .replace(/^RIFF....WEBP/s, '') === 'VP8X' && ((bytes[20] ?? 0) & 0x02) !== 0;
 
 /** Opens an animated GIF or WebP. @throws PictureError when it is cut short, too long or too large */
 export function openAnimation(bytes: Uint8Array, metadata: Metadata): ClipFile {

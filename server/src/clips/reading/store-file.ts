@@ -19,6 +19,7 @@ interface FoundClip {
 
 /** The clip that a file holds; null if it holds a still or something else. */
 async function clipIn(bytes: Uint8Array, file: string, folder: string): Promise<FoundClip | null> {
+  if (bytes.length === 0) return null;
   if (isZip(bytes)) return { format: 'zip', open: (work) => withStills(file, folder, work) };
   if (isApng(bytes)) return { format: 'png', open: async (work) => work(openApng(bytes)) };
   const metadata = await sharp(bytes, { limitInputPixels: false })
