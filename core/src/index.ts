@@ -174,6 +174,7 @@ export * from './document/types.ts';
 export * from './print/bands.ts';
 export { anyOutlines, type FillMarks, planFillMarks, planMarks, printsOutlines } from './print/plan-marks.ts';
 export { planSurface } from './print/plan-surface.ts';
+export { reducedPrint } from './print/reduced-print.ts';
 export * from './print/printing-passes.ts';
 export * from './print/compose.ts';
 export * from './print/display.ts';

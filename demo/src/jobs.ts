@@ -25,6 +25,7 @@ import { comicJob } from './pages/comic-job.ts';
 import { finishedPosterJob } from './pages/finished-jobs.ts';
 import { marksJobs } from './pages/marks-jobs.ts';
 import { mangaJob } from './pages/manga-job.ts';
+import { motionJobs } from './pages/motion-jobs.ts';
 import { portraitJob } from './pages/portrait-job.ts';
 import { posterJob } from './pages/poster-job.ts';
 import { stoneJobs } from './pages/stone-jobs.ts';
@@ -249,5 +250,6 @@ export function demoJobs(pictures: Stored): Job[] {
     ...marksJobs(harbour, lettering),
     ...bentJobs(harbour, still, lettering),
     ...stoneJobs(shirt),
+    ...motionJobs(pick('kites-over-the-harbour.webp')),
   ];
 }

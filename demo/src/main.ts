@@ -1,4 +1,4 @@
-import { filePicture } from '@chromatype/core';
+import { CLIP_PARAMS, filePicture, normalsOf } from '@chromatype/core';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
@@ -34,21 +34,33 @@ async function call<T>(url: string, options?: RequestInit): Promise<T> {
   return (await response.json()) as T;
 }
 
+/** What the server tells of a picture that it stored. */
+interface StoredFile {
+  readonly hash: string;
+  readonly width: number;
+  readonly height: number;
+  readonly clip: { readonly ends: readonly number[] } | null;
+}
+
 /** Puts the demo on the Shelf of a running server, once. */
 async function fillShelf(server: string, folder: string): Promise<void> {
   const jobs = await call<{ demo: boolean }[]>(`${server}/api/jobs`);
   if (jobs.some((j) => j.demo)) return;
   const pictures: Record<string, Picture> = {};
   for (const name of Object.keys(PICTURES)) {
-    const { hash, width, height } = await call<{ hash: string; width: number; height: number }>(
-      `${server}/api/pictures?name=${name}`,
-      {
-        method: 'POST',
-        body: readFileSync(join(folder, name)),
-        headers: { 'Content-Type': 'application/octet-stream' },
-      },
-    );
-    pictures[name] = filePicture({ id: name.replace(/\..*$/, ''), name, hash, width, height });
+    const { hash, width, height, clip } = await call<StoredFile>(`${server}/api/pictures?name=${name}`, {
+      method: 'POST',
+      body: readFileSync(join(folder, name)),
+      headers: { 'Content-Type': 'application/octet-stream' },
+    });
+    pictures[name] = filePicture({
+      id: name.replace(/\..*$/, ''),
+      name,
+      hash,
+      width,
+      height,
+      clip: clip && { ends: clip.ends, settings: normalsOf(CLIP_PARAMS) },
+    });
   }
   for (const document of demoJobs(pictures).reverse()) {
     await call(`${server}/api/jobs`, {

@@ -15,6 +15,7 @@ const bench = async () => ({ Component: (await import('./bench/Bench.tsx')).Benc
 const testStrips = async () => ({ Component: wide((await import('./strips/TestStrips.tsx')).TestStrips) });
 const plates = async () => ({ Component: wide((await import('./plates/Plates.tsx')).Plates) });
 const stones = async () => ({ Component: wide((await import('./stones/Stones.tsx')).Stones) });
+const motion = async () => ({ Component: wide((await import('./motion/Motion.tsx')).MotionPage) });
 const repeat = async () => ({ Component: wide((await import('./repeat/Repeat.tsx')).Repeat) });
 const swatches = async () => ({ Component: wide((await import('./swatches/Swatches.tsx')).Swatches) });
 const tileMaker = async () => ({ Component: wide((await import('./tiles/TileMaker.tsx')).TileMaker) });
@@ -43,6 +44,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/strips', lazy: testStrips },
       { path: '/jobs/:id/plates', lazy: plates },
       { path: '/jobs/:id/stones', lazy: stones },
+      { path: '/jobs/:id/motion', lazy: motion },
       { path: '/jobs/:id/repeat', lazy: repeat },
       { path: '/jobs/:id/:panel?', lazy: bench },
       { path: '*', element: <Missing /> },

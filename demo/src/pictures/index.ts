@@ -1,6 +1,7 @@
 import { makeComicLines, makeMangaLines } from '../pages/page-lines.ts';
 import { makeFlyerLines, makeFlyerTones } from './flyer.ts';
 import { makeHarbour } from './harbour.ts';
+import { makeKitesClip } from './kites-clip.ts';
 import { makeLettering } from './lettering.ts';
 import { makePortrait } from './portrait.ts';
 import { makeShirt } from './shirt.ts';
@@ -17,4 +18,5 @@ export const PICTURES: Readonly<Record<string, () => Promise<Buffer>>> = {
   'comic-lines.png': makeComicLines,
   'manga-lines.png': makeMangaLines,
   'quay-portrait.png': makePortrait,
+  'kites-over-the-harbour.webp': makeKitesClip,
 };

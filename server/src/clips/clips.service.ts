@@ -128,8 +128,9 @@ export class ClipsService implements OnModuleDestroy {
   end(id: string, ends: readonly number[]): Promise<PictureEntity> {
     return this.inTurn(id, async (clip) => {
       const { folder, name, hash, bytes, format, level } = clip;
-      if (clip.ends.length !== clip.frames || ends.length !== clip.frames)
-        throw new Refused(409, `This film has ${clip.frames} frames and ${clip.ends.length} of them came.`);
+      // A film may show fewer frames than it holds packets.
+      if (ends.length === 0 || clip.ends.length !== ends.length)
+        throw new Refused(409, `This film has ${ends.length} frames and ${clip.ends.length} of them came.`);
       if (ends.some((end, k) => end <= (ends[k - 1] ?? 0)))
         throw new Refused(400, '"ends" must hold times that rise from frame to frame.');
       checkClipLength(ends.length, ends.at(-1)!);

@@ -38,7 +38,7 @@ describe.each([
     expect(body).toMatchObject({ width: WIDTH, height: HEIGHT, name });
     const ends = durations.map((_, k) => durations.slice(0, k + 1).reduce((a, b) => a + b, 0) / 1000);
     expect(body.clip.ends).toHaveLength(COUNT);
-    body.clip.ends.forEach((end: number, k: number) => expect(end).toBeCloseTo(ends[k]!, 5));
+    for (const [k, end] of body.clip.ends.entries()) expect(end).toBeCloseTo(ends[k]!, 5);
   });
 
   test('gives every frame with the pixels that another program shows', async () => {

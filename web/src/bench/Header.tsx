@@ -24,6 +24,7 @@ const VIEWS = [
   { path: '/strips', label: 'Test strips' },
   { path: '/plates', label: 'Plates' },
   { path: '/stones', label: 'Stones' },
+  { path: '/motion', label: 'Motion' },
   { path: '/repeat', label: 'Repeat' },
 ] as const;
 

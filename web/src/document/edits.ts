@@ -1,4 +1,10 @@
 import {
+  type Clip,
+  CLIP_PARAMS,
+  lengthOfClip,
+  MOTION_PARAMS,
+  moves,
+  normalsOf,
   type Bend,
   type ColouringSettings,
   createPass,
@@ -173,6 +179,23 @@ export const movePass =
     return soundPrints({ ...job, passes: job.passes.toSpliced(from, 1).toSpliced(to, 0, job.passes[from]!) });
   };
 
+/** How a stored clip is played at first; null of a still. */
+const clipOf = ({ clip }: StoredPicture): Clip | null =>
+  clip ? { ends: clip.ends, settings: normalsOf(CLIP_PARAMS) } : null;
+
+/** A job as long as a clip, at the rate of its frames, where it did not move before. */
+function lastingAs(job: Job, clip: Clip): Job {
+  if (moves({ ...job, pictures: job.pictures.filter((p) => p.clip !== clip) })) return job;
+  const { seconds, rate } = MOTION_PARAMS;
+  const whole = lengthOfClip(clip);
+  const settings = {
+    ...job.motion.settings,
+    seconds: Math.min(seconds.max, Math.max(seconds.min, whole)),
+    rate: Math.min(rate.max, Math.max(rate.min, Number((clip.ends.length / whole).toFixed(3)))),
+  };
+  return { ...job, motion: { ...job.motion, settings } };
+}
+
 /** The job with a stored picture in it, and the name it goes by there. */
 export function withPicture(
   job: Job,
@@ -182,8 +205,10 @@ export function withPicture(
   const known = job.pictures.find((p) => p.hash === stored.hash);
   if (known) return { job, picture: known };
   const { hash, width, height } = stored;
-  const picture = filePicture({ id, name: stored.name || 'Pasted picture', hash, width, height });
-  return { job: { ...job, pictures: [...job.pictures, picture] }, picture };
+  const clip = clipOf(stored);
+  const picture = filePicture({ id, name: stored.name || 'Pasted picture', hash, width, height, clip });
+  const larger = { ...job, pictures: [...job.pictures, picture] };
+  return { job: clip ? lastingAs(larger, clip) : larger, picture };
 }
 
 /** Adds a picture; the chosen pass takes it, and so does every pass that has none. */
@@ -239,6 +264,7 @@ export const replacePicture = (id: string, stored: StoredPicture): Edit =>
     name: stored.name || p.name,
     hash: stored.hash,
     made: null,
+    clip: clipOf(stored),
     width: stored.width,
     height: stored.height,
     edit: p.hash === stored.hash ? p.edit : { ...p.edit, cutOut: null },

@@ -32,11 +32,41 @@ export function useHistory<T>(select: (state: TemporalState<Undone>) => T): T {
   return useStore(useOpenJob.temporal, select as (state: TemporalState<Partial<OpenJob>>) => T);
 }
 
+/** How a view takes changes to the open job; null where they are applied as they are. */
+type TakeEdit = (change: Edit, job: Job) => Job;
+let takeEdit: TakeEdit | null = null;
+
+/** Has changes from now on taken in another way, as where numbers move in time; null takes them as they are. */
+export function takeEditsBy(take: TakeEdit | null): void {
+  takeEdit = take;
+}
+
+/** Hears a change instead of the open job, while one is only looked at. */
+let heardBy: ((change: Edit) => void) | null = null;
+
+/** The change that some work makes to the open job, which stays as it is; null if it makes none. */
+export function changeOf(work: () => void): Edit | null {
+  let found: Edit | null = null;
+  heardBy = (change) => {
+    found ??= change;
+  };
+  try {
+    work();
+  } finally {
+    heardBy = null;
+  }
+  return found;
+}
+
 /** Applies one change to the open job. */
 export function edit(change: Edit): void {
   const { job } = useOpenJob.getState();
   if (!job) return;
-  const next = change(job);
+  if (heardBy) {
+    heardBy(change);
+    return;
+  }
+  const next = takeEdit ? takeEdit(change, job) : change(job);
   if (next !== job) useOpenJob.setState({ job: next, saveState: 'changed' });
   if (next !== job && (useOpenJob.getState().dragging || grouping)) history().pause();
 }

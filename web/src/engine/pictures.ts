@@ -114,3 +114,14 @@ export async function loadPicture({ hash, width, height }: Pick<Picture, 'hash' 
     set(hash, { state: 'failed', message: error instanceof Error ? error.message : String(error) });
   }
 }
+
+/** Lets the pixels of a picture go, here and in the workers: for frames of clips, of which one is looked at at a time. */
+export function forgetPicture(hash: string): void {
+  here.delete(hash);
+  enginePool().dropPicture(hash);
+  usePictures.setState(({ byHash, reduced }) => {
+    const { [hash]: _, ...others } = byHash;
+    const { [hash]: _copy, ...copies } = reduced;
+    return { byHash: others, reduced: copies };
+  });
+}

@@ -24,6 +24,7 @@ import * as Comlink from 'comlink';
 import type { PictureBuffer } from './picture-buffer.ts';
 import { holdLock } from './live-worker.ts';
 import { type FloodClick, floodClick, prepareFlood } from './flood-click.ts';
+import { type ClipMeasures, type FrameAsked, measureClip, motionFrame } from './motion-frame.ts';
 import { type InkMap, inkMap, mostInk } from './ink-map.ts';
 import { reducePicture } from './reduce-picture.ts';
 import { livelyPlace, type PictureSample, pictureSample } from './picture-samples.ts';
@@ -139,6 +140,14 @@ const api = {
   },
   tint(asked: Parameters<typeof tintSample>[1]): Sample {
     return sent(tintSample(engine, asked));
+  },
+  /** A frame of a clip, as it is played; null where the one before it is wanted first. */
+  async frame(asked: FrameAsked): Promise<ImageBitmap | null> {
+    const made = await motionFrame(engine, asked);
+    return made && Comlink.transfer(made, [made]);
+  },
+  measureClip(job: Job, frames: readonly Job[]): ClipMeasures {
+    return measureClip(engine, job, frames);
   },
   /** The marks of a fill, one by one. */
   /** Lays the stones of a pass. */

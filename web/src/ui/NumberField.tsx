@@ -1,6 +1,7 @@
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useEffect, useId, useState, memo } from 'react';
 import { beginGesture, endGesture } from '../document/store.ts';
+import { KeyMark } from './KeyMark.tsx';
 import { POINTER_ONLY } from './drag-options.ts';
 import { type NumberFormat, readNumber, showNumber } from './number-text.ts';
 import { sameShown, useSteady } from './steady.ts';
@@ -75,10 +76,15 @@ function NumberFieldPart({
   );
 
   return (
-    <div className={bare ? '' : 'flex items-center justify-between gap-1'} title={about}>
+    <div
+      className={bare ? 'flex min-w-0 items-center justify-end' : 'flex items-center justify-between gap-1'}
+      title={about}
+    >
       <label htmlFor={id} className={bare ? 'sr-only' : 'shrink-0'}>
         {label}
       </label>
+      {!bare && <span className="flex-1" />}
+      <KeyMark label={label} about={about} change={() => onChange(value + step <= max ? value + step : value - step)} />
       <input
         id={id}
         {...scrub()}

@@ -1,4 +1,5 @@
 import { memo } from 'react';
+import { KeyMark } from './KeyMark.tsx';
 import { sameShown, useSteady } from './steady.ts';
 
 interface Props {
@@ -36,6 +37,11 @@ function SelectFieldPart({ label, about, value, options, onChange }: Props) {
   return (
     <label className="flex items-center justify-between gap-2" title={about}>
       <span className="shrink-0">{label}</span>
+      <KeyMark
+        label={label}
+        about={about}
+        change={() => onChange(options.find((o) => o.name !== value)?.name ?? value)}
+      />
       <select
         value={value}
         onChange={(e) => onChange(e.target.value)}

@@ -1,5 +1,6 @@
 import { memo } from 'react';
 import { Switch } from 'radix-ui';
+import { KeyMark } from './KeyMark.tsx';
 import { sameShown, useSteady } from './steady.ts';
 
 interface Props {
@@ -15,6 +16,8 @@ function SwitchFieldPart({ label, about, value, onChange }: Props) {
       <span aria-hidden className="min-w-0 leading-tight">
         {label}
       </span>
+      <span className="flex-1" />
+      <KeyMark label={label} about={about} change={() => onChange(!value)} />
       <Switch.Root
         aria-label={label}
         checked={value}

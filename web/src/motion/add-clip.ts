@@ -1,0 +1,57 @@
+import { zip } from 'fflate';
+import { toast } from 'sonner';
+import { type StoredPicture, uploadPicture } from '../api/pictures.ts';
+import { isFilm, sendFilm } from './films.ts';
+
+/** Files that come in as clips. */
+export const CLIP_FILES =
+  'image/gif,image/webp,image/png,image/apng,.apng,.gif,.webp,.png,.jpg,.jpeg,.tif,.tiff,.zip,application/zip';
+
+const inOrder = new Intl.Collator('en', { numeric: true }).compare;
+
+/** Several stills as an archive of frames, as they are. */
+async function archiveOf(files: readonly File[]): Promise<File> {
+  const sorted = [...files].sort((a, b) => inOrder(a.name, b.name));
+  const entries: Record<string, Uint8Array> = {};
+  for (const [k, file] of sorted.entries())
+    entries[`${String(k + 1).padStart(4, '0')}-${file.name}`] = new Uint8Array(await file.arrayBuffer());
+  const packed = await new Promise<Uint8Array>((resolve, reject) =>
+    zip(entries, { level: 0 }, (error, bytes) => (error ? reject(error) : resolve(bytes))),
+  );
+  return new File(
+    [packed as Uint8Array<ArrayBuffer>],
+    `${sorted[0]!.name.replace(/[\d\W]*\.[^.]*$/, '') || 'frames'}.zip`,
+  );
+}
+
+/**
+ * Sends a clip to the server, with its progress and a way to cancel: a film, an animation, an archive, or several stills
+ * as its frames. Null when it was refused, which has been said.
+ */
+export async function sendClip(files: readonly File[]): Promise<StoredPicture | null> {
+  const stop = new AbortController();
+  const name = files.length > 1 ? `${files.length} frames` : files[0]!.name;
+  const cancel = { label: 'Cancel', onClick: () => stop.abort() };
+  const note = toast.loading(`Adding ${name}`, { action: cancel });
+  const tell = (what: string) => (share: number) =>
+    toast.loading(share < 1 ? `${what} ${name}, ${Math.round(share * 100)} %` : `Reading the frames of ${name}`, {
+      id: note,
+      action: cancel,
+    });
+  try {
+    const film = files.length === 1 && isFilm(files[0]!);
+    const stored = film
+      ? await sendFilm(files[0]!, tell('Decoding'), stop.signal)
+      : await uploadPicture(files.length === 1 ? files[0]! : await archiveOf(files), tell('Adding'), stop.signal);
+    const said = stored.clip ? `${stored.clip.ends.length} frames were added.` : `${name} was added as a still.`;
+    toast.success(said, { id: note, action: undefined, duration: 2500 });
+    return stored;
+  } catch (error) {
+    toast.error(`${name}: ${error instanceof Error ? error.message : error}`, {
+      id: note,
+      action: undefined,
+      duration: 9000,
+    });
+    return null;
+  }
+}

@@ -1,0 +1,180 @@
+import type { StoredPicture } from '../api/pictures.ts';
+
+/** Films that the browser decodes. */
+export const FILM_FILES = 'video/mp4,video/webm,video/quicktime,.mp4,.m4v,.webm,.mov,.mkv';
+
+export const isFilm = (file: File): boolean =>
+  /\.(mp4|m4v|webm|mov|mkv)$/i.test(file.name) || file.type.startsWith('video/');
+
+/** How well frames are packed on their way to the server: films have lost more before. */
+const QUALITY = 0.95;
+
+/** Share of the packets of a film that must come out as frames: some hold none of their own. */
+const WHOLE = 0.9;
+
+/** A film that cannot be taken in, in one sentence. */
+export class FilmError extends Error {}
+
+/** Pixels of a frame at most, as the server takes them. */
+const MOST_PIXELS = 4096 * 2304;
+const MOST_SECONDS = 60;
+const MOST_FRAMES = 1800;
+
+/** A length of time in words. */
+function spoken(seconds: number): string {
+  if (seconds < 120) return `${Math.round(seconds)} seconds`;
+  const minutes = Math.round(seconds / 60);
+  return minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 6) / 10} hours`;
+}
+
+/** When frames begin, and how long the film is, in seconds: each ends where the next begins. */
+export function endsOfFrames(begins: readonly number[], seconds: number): number[] {
+  const first = begins[0] ?? 0;
+  const usual = begins.length > 1 ? (begins.at(-1)! - first) / (begins.length - 1) : 1 / 24;
+  return begins.map((_, k) => {
+    const next = begins[k + 1] ?? Math.max(seconds, begins[k]! + usual * 0.5);
+    return Number((next - first).toFixed(6));
+  });
+}
+
+async function sent<T>(
+  address: string,
+  method: string,
+  body: BodyInit | null,
+  type: string,
+  signal: AbortSignal,
+): Promise<T> {
+  const response = await fetch(`/api${address}`, { method, body, signal, headers: { 'Content-Type': type } });
+  if (response.status === 204) return undefined as T;
+  const answer = (await response.json().catch(() => ({}))) as { message?: string };
+  if (!response.ok) throw new FilmError(answer.message ?? 'The server refused this film.');
+  return answer as T;
+}
+
+/**
+ * Decodes a film frame by frame in the browser and sends the frames to the server, which keeps the film by its hash.
+ * @param progress is called with the share done, 0..1
+ * @throws FilmError with one sentence when it cannot be used
+ */
+export async function sendFilm(
+  file: File,
+  progress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<StoredPicture> {
+  const { ALL_FORMATS, BlobSource, CanvasSink, Input } = await import('mediabunny');
+  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(file) });
+  try {
+    const track = await input.getPrimaryVideoTrack().catch(() => {
+      throw new FilmError('This film is damaged or of a kind that cannot be read; save it as MP4 or WebM.');
+    });
+    if (!track) throw new FilmError('This film has no picture track; only sound is in it.');
+    if (!(await track.canDecode()))
+      throw new FilmError(
+        `This browser cannot decode ${track.codec ?? 'the codec of this film'}; save it as MP4 with H.264 or as WebM with VP9.`,
+      );
+    const seconds = await track.computeDuration();
+    const told = await input.getDurationFromMetadata().catch(() => null);
+    if (told && told <= MOST_SECONDS && seconds < told * WHOLE)
+      throw new FilmError('This film is cut short; fetch or save it again.');
+    if (seconds > MOST_SECONDS + 0.5)
+      throw new FilmError(
+        `This clip lasts ${spoken(seconds)}; at most ${MOST_SECONDS} seconds are taken. Cut it shorter first.`,
+      );
+    const { displayWidth: width, displayHeight: height } = track;
+    if (width * height > MOST_PIXELS)
+      throw new FilmError(
+        `The frames of this clip have ${width} × ${height} pixels; at most 4096 × 2304 are taken. Make it smaller first.`,
+      );
+    const { packetCount } = await track.computePacketStats();
+    if (packetCount > MOST_FRAMES)
+      throw new FilmError(
+        `This clip has ${packetCount} frames; at most ${MOST_FRAMES} are taken. Cut it shorter or save it with fewer frames a second.`,
+      );
+    return await sendFrames(
+      { file, width, height, frames: packetCount, seconds },
+      new CanvasSink(track, { poolSize: 2 }),
+      progress,
+      signal,
+    );
+  } finally {
+    input.dispose();
+  }
+}
+
+interface Film {
+  readonly file: File;
+  readonly width: number;
+  readonly height: number;
+  readonly frames: number;
+  readonly seconds: number;
+}
+
+/** What gives the frames of a film one after the other. */
+interface Frames {
+  canvases(): AsyncGenerator<{ canvas: HTMLCanvasElement | OffscreenCanvas; timestamp: number } | null>;
+}
+
+/** A frame as a JPEG. */
+function packed(canvas: HTMLCanvasElement | OffscreenCanvas): Promise<Blob> {
+  if ('convertToBlob' in canvas) return canvas.convertToBlob({ type: 'image/jpeg', quality: QUALITY });
+  return new Promise((resolve, reject) =>
+    canvas.toBlob(
+      (blob) => (blob ? resolve(blob) : reject(new FilmError('A frame could not be packed.'))),
+      'image/jpeg',
+      QUALITY,
+    ),
+  );
+}
+
+async function sendFrames(
+  film: Film,
+  sink: Frames,
+  progress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<StoredPicture> {
+  const { file, width, height, frames, seconds } = film;
+  const asked = new URLSearchParams({
+    name: file.name,
+    width: String(width),
+    height: String(height),
+    frames: String(frames),
+    seconds: String(Math.min(MOST_SECONDS, seconds)),
+  });
+  const OCTETS = 'application/octet-stream';
+  const begun = await sent<{ id: string } | { picture: StoredPicture }>(
+    `/clips?${asked}`,
+    'POST',
+    file,
+    OCTETS,
+    signal,
+  );
+  if ('picture' in begun) return begun.picture;
+  const { id } = begun;
+  const begins: number[] = [];
+  try {
+    let sending: Promise<unknown> = Promise.resolve();
+    for await (const frame of sink.canvases()) {
+      if (!frame) continue;
+      signal.throwIfAborted();
+      const place = begins.length;
+      begins.push(frame.timestamp);
+      const blob = await packed(frame.canvas);
+      await sending;
+      sending = sent(`/clips/${id}/frames/${place}`, 'PUT', blob, OCTETS, signal);
+      progress((place + 1) / frames);
+    }
+    await sending;
+    if (begins.length < frames * WHOLE)
+      throw new FilmError(
+        `This film is cut short: ${begins.length} of its ${frames} frames can be decoded. Fetch or save it again.`,
+      );
+    const ends = endsOfFrames(begins, seconds).map((end) => Math.min(end, MOST_SECONDS));
+    return await sent<StoredPicture>(`/clips/${id}/end`, 'POST', JSON.stringify({ ends }), 'application/json', signal);
+  } catch (error) {
+    void fetch(`/api/clips/${id}`, { method: 'DELETE' });
+    if (signal.aborted) throw new FilmError('Cancelled.');
+    throw error instanceof FilmError
+      ? error
+      : new FilmError('This film is damaged or cut short; fetch or save it again.');
+  }
+}
