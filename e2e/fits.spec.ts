@@ -151,6 +151,12 @@ test('nothing in the other views scrolls sideways or is cut, in windows of three
     'yes',
   );
   await expectToFitEverywhere(page, 'Plates');
+  await page.goto(`${address}/motion`);
+  await expect(page.getByTestId('motion-sheet')).toHaveAttribute('data-stage', 'settled');
+  await page.getByRole('button', { name: 'Key for Midtone' }).click();
+  await expect(page.getByRole('region', { name: 'Chosen key' })).toBeVisible();
+  await page.getByRole('radio', { name: 'Own curve' }).click();
+  await expectToFitEverywhere(page, 'Motion');
   await page.goto(`${address}/repeat`);
   await expect(page.getByTestId('repeat-view')).toHaveAttribute('data-stage', 'made');
   await page.getByRole('switch', { name: 'Only a part' }).click();

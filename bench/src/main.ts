@@ -6,6 +6,7 @@ import { bendRows } from './bends.ts';
 import { withBusyCore } from './busy-core.ts';
 import { grainRows } from './grain.ts';
 import { madeRows } from './made.ts';
+import { motionRows } from './motion.ts';
 import { openingRows } from './opening.ts';
 import { markRows } from './marks.ts';
 import { HEIGHT, WIDTH } from './plate-job.ts';
@@ -58,6 +59,7 @@ const GROUPS: Readonly<Record<string, () => Promise<Row[]>>> = {
     return repeated(() => stencilRows(photo));
   },
   stones: async () => [...(await repeated(stoneRows)), ...(await repeated(stoneDragRows))],
+  motion: motionRows,
   separation: async () => separationRows(await colours(), picture, folder),
   opening: () => repeated(() => openingRows(demo)),
   preview: () => previewRows(picture, folder, repeated),

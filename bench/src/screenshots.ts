@@ -288,10 +288,26 @@ writeFileSync(join(work, 'map.pdf'), Buffer.from(await map.arrayBuffer()));
 execFileSync('pdftoppm', ['-r', '72', '-png', '-singlefile', join(work, 'map.pdf'), join(contact, 'stones-map')]);
 rmSync(work, { recursive: true });
 
+// Motion: a clip whose marks turn, three lights, letters in clouds.
+async function motionShot(title: string, name: string, folder?: string, frame = 0): Promise<void> {
+  await openJob(title, '/motion');
+  await page.waitForSelector('[data-testid=motion-sheet][data-stage=settled]', { timeout: 60_000 });
+  await page.getByTestId('frame-strip').focus();
+  for (let k = 0; k < frame; k++) await page.keyboard.press('ArrowRight');
+  await page.waitForSelector('[data-testid=making-frames]', { state: 'detached', timeout: 60_000 });
+  await page.waitForSelector('[data-testid=measured][data-known=true]', { timeout: 60_000 });
+  await page.waitForSelector('[data-testid=motion-sheet][data-stage=settled]', { timeout: 60_000 });
+  if (folder) await shot(name, folder);
+  else await shot(name);
+}
+await motionShot('Kites in light', 'motion-light', contact, 12);
+await motionShot('Letters in clouds', 'motion-letters', contact, 20);
+await motionShot('Kites in stars', 'motion', undefined, 26);
+
 // How a server beyond this machine begins.
 const shared = await sharedServer('kite over harbour');
 await page.goto(shared.address);
 await page.getByLabel('Password').fill('kite over harbour');
-await shot('sign-in');
+await shot('sign-in', contact);
 await shared.stop();
 await browser.close();

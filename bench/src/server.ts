@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 
 export interface BenchServer {
   readonly address: string;
+  readonly pid: number;
   stop(): void;
 }
 
@@ -17,7 +18,7 @@ export async function startServer(data: string, port: number): Promise<BenchServ
       (r) => r.ok,
       () => false,
     );
-    if (answers) return { address, stop: () => server.kill() };
+    if (answers) return { address, pid: server.pid!, stop: () => server.kill() };
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   server.kill();

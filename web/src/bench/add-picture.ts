@@ -6,6 +6,7 @@ import { addPicture, type Edit, newId } from '../document/edits.ts';
 import { sheetOfPicture } from '../document/sheet-edits.ts';
 import { addLayers, type Layer } from '../document/layer-edits.ts';
 import { edit, useOpenJob } from '../document/store.ts';
+import { FILM_FILES, isFilm } from '../ui/film-files.ts';
 import { LAYERED_FILES, PICTURE_FILES } from '../ui/files.ts';
 
 type Upload<T> = (file: File, progress: (share: number) => void, signal: AbortSignal) => Promise<T>;
@@ -50,9 +51,13 @@ const refuse = (sentence: string): null => {
   return null;
 };
 
-/** One picture: a pass takes it. A drawing with a size on paper sets the sheet of a job that begins with it. */
+/** Films are decoded by code that is loaded with the first of them. */
+const sendFilmFile = async (file: File): Promise<StoredPicture | null> =>
+  (await import('../motion/add-clip.ts')).sendClip([file]);
+
+/** One picture or clip: a pass takes it. A drawing with a size on paper sets the sheet of a job that begins with it. */
 async function oneOf(file: File, passId: string | null): Promise<Edit | null> {
-  const stored = await sendPicture(file);
+  const stored = isFilm(file) ? await sendFilmFile(file) : await sendPicture(file);
   if (!stored) return null;
   return (job) => {
     const begins = stored.widthMm && job.pictures.length === 0;
@@ -121,7 +126,7 @@ export function choosePictureFile(passId: string | null): void {
   const input = document.createElement('input');
   input.type = 'file';
   input.multiple = true;
-  input.accept = `${PICTURE_FILES},${LAYERED_FILES}`;
+  input.accept = `${PICTURE_FILES},${LAYERED_FILES},${FILM_FILES},.zip`;
   input.onchange = () => void addFiles([...(input.files ?? [])], passId);
   input.click();
 }

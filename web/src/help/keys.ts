@@ -39,6 +39,7 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['S'], what: 'Step back, and close up again' },
       { keys: ['B'], what: 'Picture beside print' },
       { keys: ['G'], what: 'The sheet in grey' },
+      { keys: ['O'], what: 'Neighbours of a frame through it, in Motion' },
       { keys: ['Arrow keys on the line'], what: 'Move the line between picture and print' },
     ],
   },
@@ -48,6 +49,16 @@ export const KEY_GROUPS: readonly KeyGroup[] = [
       { keys: ['Alt B'], what: 'Take or lay down the tone brush' },
       { keys: ['Alt P'], what: 'Place the picture on the sheet' },
       { keys: ['Escape'], what: 'Lay the tool down' },
+    ],
+  },
+  {
+    title: 'Motion',
+    actions: [
+      { keys: ['Space'], what: 'Play and pause' },
+      { keys: ['Arrow left', 'Arrow right'], what: 'One frame back or on (Shift: ten)' },
+      { keys: ['Home', 'End'], what: 'First and last frame that are played' },
+      { keys: ['Arrow keys on a key'], what: 'Move the key by a frame' },
+      { keys: ['Delete'], what: 'Take the chosen key out of its track' },
     ],
   },
   {

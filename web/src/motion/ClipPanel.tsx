@@ -10,47 +10,18 @@ import {
   RATES,
 } from '@chromatype/core';
 import { addMadePicture } from '../bench/add-made.ts';
-import { addPicture, newId } from '../document/edits.ts';
 import { setClip, setMotion } from '../document/motion-edits.ts';
-import { edit, useOpenJob } from '../document/store.ts';
+import { edit } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { Fold } from '../ui/Fold.tsx';
 import { ParamFields } from '../ui/ParamFields.tsx';
-import { CLIP_FILES, sendClip } from './add-clip.ts';
-import { FILM_FILES } from './films.ts';
+import { chooseClip } from './add-clip.ts';
+import { isUneven } from './clip-lengths.ts';
 import { NoisePeriods } from './NoisePeriods.tsx';
 import { useSmallClips } from './small-frames.ts';
 
 const HEAD = 'border-t border-hairline pt-2 text-[14px]';
-
-/** Lengths of frames that differ by less than this share are alike. */
-const EVEN = 0.02;
-
-/** Whether the frames of a clip are shown for different times. */
-export function isUneven({ ends }: { readonly ends: readonly number[] }): boolean {
-  const each = ends.at(-1)! / ends.length;
-  return ends.some((end, k) => Math.abs(end - (k + 1) * each) > EVEN * each);
-}
-
-/** Takes clips into the open job, in one step of undo; the chosen pass prints them. */
-async function takeClips(files: readonly File[], pass: string | null): Promise<void> {
-  const { id } = useOpenJob.getState();
-  const stored = await sendClip(files);
-  if (stored && useOpenJob.getState().id === id) edit(addPicture(newId(), stored, pass));
-}
-
-function chooseClip(pass: string | null): void {
-  const input = document.createElement('input');
-  input.type = 'file';
-  input.multiple = true;
-  input.accept = `${CLIP_FILES},${FILM_FILES}`;
-  input.onchange = () => {
-    const files = [...(input.files ?? [])];
-    if (files.length > 0) void takeClips(files, pass);
-  };
-  input.click();
-}
 
 /** One clip of the job: what it is, and how it is played. */
 function ClipRow({ job, picture }: { readonly job: Job; readonly picture: Picture }) {

@@ -1,7 +1,7 @@
 import { frameCount, framesOfDrawing, type Job } from '@chromatype/core';
 import { type KeyboardEvent, memo, type PointerEvent, useEffect, useRef } from 'react';
 import type { FrameMaker } from './frame-maker.ts';
-import { goToFrame, playedRange, useMotion } from './motion-store.ts';
+import { goToFrame, playedRange, togglePlay, useMotion } from './motion-store.ts';
 import { frameAtPlace, framesShown, placeOfFrame } from './strip-places.ts';
 import { useWidth } from './use-width.ts';
 
@@ -64,6 +64,12 @@ export function FrameStrip({ job, maker }: Props) {
     goToFrame(frameAtPlace(scale, event.clientX - box.left), frames);
   };
   const onKey = (event: KeyboardEvent) => {
+    if (event.key === ' ') {
+      event.preventDefault();
+      event.stopPropagation();
+      togglePlay();
+      return;
+    }
     const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
     if (by === 0) return;
     event.preventDefault();

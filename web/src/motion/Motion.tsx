@@ -1,7 +1,6 @@
 import { frameCount, type Job, secondsOf } from '@chromatype/core';
 import { useEffect, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import { addFiles } from '../bench/add-picture.ts';
 import { Chain } from '../bench/chain/Chain.tsx';
 import { OVER_CHAIN } from '../bench/chain/screen/cells/CellChoice.tsx';
 import { Header } from '../bench/Header.tsx';
@@ -12,6 +11,7 @@ import { neededPictures } from '../engine/first-look.ts';
 import { loadPicture } from '../engine/pictures.ts';
 import { MovesInTime } from '../ui/keying.ts';
 import { useFileDrop } from '../ui/use-file-drop.ts';
+import { addClip } from './add-clip.ts';
 import { ClipPanel } from './ClipPanel.tsx';
 import type { FrameMaker } from './frame-maker.ts';
 import { FrameStrip } from './FrameStrip.tsx';
@@ -77,7 +77,7 @@ function OpenMotion({ id }: { readonly id: string }) {
   useMotionKeys(job);
   useKeyingOf(job, rest, fill, still);
   useEffect(() => leaveMotion, []);
-  const over = useFileDrop((files) => void addFiles(files, pass?.id ?? null));
+  const over = useFileDrop((files) => void addClip(files, pass?.id ?? null));
   return (
     <div className="grid h-full min-h-[600px] min-w-[1000px] grid-rows-[44px_minmax(0,1fr)]">
       <Header id={id} job={job} />

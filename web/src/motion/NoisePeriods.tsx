@@ -5,14 +5,15 @@ import { edit, useOpenJob } from '../document/store.ts';
 import { newId } from '../document/edits.ts';
 import { Button } from '../ui/Button.tsx';
 
-/** How far clouds drift in a second at first. */
+/** How far clouds drift in a second at first. Fewer than three steps in a loop would be the same ones to and fro. */
 const A_SECOND = 1;
+const LEAST = 3;
 
 /** Has clouds evolve through a whole number of periods in the length of the loop, in one step of undo. */
 function evolve(pass: string, picture: string): void {
   edit((job) => {
     const { seconds } = job.motion.settings;
-    const period = Math.max(1, Math.round(seconds * A_SECOND));
+    const period = Math.max(LEAST, Math.round(seconds * A_SECOND));
     const made = setMade(picture, { period })(job);
     const moved = { setting: 'made.noise.evolve', pass, fill: null };
     const keys = [

@@ -130,12 +130,12 @@ export function TakeClipOut({ id, job }: Props) {
       >
         Make {isFilmName(kind) ? kind.toUpperCase() : entry.label.replace(/^Clip, /, '')}
       </Button>
-      <div className="flex gap-1.5">
+      <div className="grid grid-cols-1 gap-1.5">
         <select
           aria-label="Still of this frame as"
           value={still}
           onChange={(e) => setStill(e.target.value as OutputName)}
-          className="h-[26px] min-w-0 flex-1 border-b border-hairline bg-paper"
+          className="h-[26px] min-w-0 border-b border-hairline bg-paper"
         >
           {STILLS.map((o) => (
             <option key={o.name} value={o.name}>

@@ -12,7 +12,7 @@ import { Trash2 } from 'lucide-react';
 import { type PointerEvent, useRef } from 'react';
 import { editKey, editTrack, removeTrack, setKey } from '../document/motion-edits.ts';
 import { beginGesture, edit, endGesture } from '../document/store.ts';
-import { goToFrame, setMotionView, useMotion } from './motion-store.ts';
+import { goToFrame, setMotionView, togglePlay, useMotion } from './motion-store.ts';
 import { frameAtPlace, placeOfFrame } from './strip-places.ts';
 import { useWidth } from './use-width.ts';
 
@@ -63,6 +63,11 @@ function KeyDot({ track, entry, left, chosen, frameAt, rate, frames }: KeyProps)
       onPointerUp={endGesture}
       onPointerCancel={endGesture}
       onKeyDown={(event) => {
+        if (event.key === ' ') {
+          event.preventDefault();
+          togglePlay();
+          return;
+        }
         const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
         if (by === 0) return;
         event.preventDefault();

@@ -1,10 +1,13 @@
 import { zip } from 'fflate';
 import { toast } from 'sonner';
 import { type StoredPicture, uploadPicture } from '../api/pictures.ts';
-import { isFilm, sendFilm } from './films.ts';
+import { addPicture, newId } from '../document/edits.ts';
+import { edit, useOpenJob } from '../document/store.ts';
+import { FILM_FILES, isFilm } from '../ui/film-files.ts';
+import { sendFilm } from './films.ts';
 
 /** Files that come in as clips. */
-export const CLIP_FILES =
+const CLIP_FILES =
   'image/gif,image/webp,image/png,image/apng,.apng,.gif,.webp,.png,.jpg,.jpeg,.tif,.tiff,.zip,application/zip';
 
 const inOrder = new Intl.Collator('en', { numeric: true }).compare;
@@ -54,4 +57,24 @@ export async function sendClip(files: readonly File[]): Promise<StoredPicture | 
     });
     return null;
   }
+}
+
+/** Takes clips into the open job, in one step of undo; the chosen pass prints them. */
+export async function addClip(files: readonly File[], pass: string | null): Promise<void> {
+  const { id } = useOpenJob.getState();
+  const stored = await sendClip(files);
+  if (stored && useOpenJob.getState().id === id) edit(addPicture(newId(), stored, pass));
+}
+
+/** Lets the artist choose the files of a clip, then adds it. */
+export function chooseClip(pass: string | null): void {
+  const input = document.createElement('input');
+  input.type = 'file';
+  input.multiple = true;
+  input.accept = `${CLIP_FILES},${FILM_FILES}`;
+  input.onchange = () => {
+    const files = [...(input.files ?? [])];
+    if (files.length > 0) void addClip(files, pass);
+  };
+  input.click();
 }

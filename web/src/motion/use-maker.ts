@@ -8,7 +8,7 @@ import { setMotionView } from './motion-store.ts';
 import { type PlayedFrame, playedFrame, useSmallClips } from './small-frames.ts';
 
 /** Bytes of drawings that are kept. */
-const KEPT_BYTES = 320e6;
+const KEPT_BYTES = 400e6;
 
 /** Whether still parts are held, so that each drawing needs the one before it. */
 const holds = (job: Job): boolean =>
@@ -77,9 +77,9 @@ export function useMaker(job: Job, fitted: FittedFrame | null, told: () => void)
     if (!size) return;
     state.current.session++;
     const drawings = drawingsOf(own.motion.settings).length;
-    setMotionView({ drawings, ready: 0 });
-    setProblem(null);
     const most = Math.max(8, Math.floor(KEPT_BYTES / (4 * size.width * size.height)));
+    setMotionView({ drawings: Math.min(drawings, most), ready: 0 });
+    setProblem(null);
     maker.restart({ drawings, most, inOrder: holds(own) });
   }
 

@@ -2,7 +2,7 @@ import { frameCount, type Job } from '@chromatype/core';
 import { useEffect, useRef } from 'react';
 import { removeKey } from '../document/motion-edits.ts';
 import { edit, redo, undo } from '../document/store.ts';
-import { isTyping } from '../ui/is-typing.ts';
+import { isTyping, takesSpace } from '../ui/is-typing.ts';
 import { goToFrame, playedRange, setMotionView, togglePlay, useMotion } from './motion-store.ts';
 
 /** Takes the chosen key out, in one step of undo. */
@@ -20,6 +20,8 @@ export function useMotionKeys(job: Job): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (event.defaultPrevented || isTyping(event.target)) return;
+      // A button that has the focus is pressed by the space bar.
+      if (event.key === ' ' && takesSpace(event.target)) return;
       const { frame } = useMotion.getState();
       const frames = frameCount(latest.current.motion.settings);
       const [first, last] = playedRange(useMotion.getState(), frames);

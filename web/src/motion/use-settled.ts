@@ -4,7 +4,7 @@ import { neededPictures } from '../engine/first-look.ts';
 import { forgetPicture, loadPicture, usePictures } from '../engine/pictures.ts';
 import { enginePool } from '../engine/pool.ts';
 import type { FittedFrame } from './fit-frame.ts';
-import { playedFrame } from './small-frames.ts';
+import { playedFrame, useSmallClips } from './small-frames.ts';
 
 /** Milliseconds for which a frame must stay in sight before its clips are read whole. */
 const SETTLE_AFTER = 180;
@@ -30,6 +30,7 @@ export function useSettled(
 ): { readonly settled: SettledFrame | null; readonly isWanted: boolean } {
   const [settled, setSettled] = useState<SettledFrame | null>(null);
   const ready = usePictures((s) => s.byHash);
+  const here = useSmallClips();
   const last = useRef<SettledFrame | null>(null);
   const size = fitted && `${fitted.width} ${fitted.height}`;
 
@@ -62,7 +63,7 @@ export function useSettled(
       over = true;
       clearTimeout(timer);
     };
-  }, [job, frame, playing, size, ready]);
+  }, [job, frame, playing, size, ready, here]);
 
   useEffect(
     () => () => {

@@ -35,29 +35,33 @@ function groupsOf(options: Props['options']): [string, Option[]][] {
 
 function SelectFieldPart({ label, about, value, options, onChange }: Props) {
   return (
-    <label className="flex items-center justify-between gap-2" title={about}>
-      <span className="shrink-0">{label}</span>
-      <KeyMark
-        label={label}
-        about={about}
-        change={() => onChange(options.find((o) => o.name !== value)?.name ?? value)}
-      />
-      <select
-        value={value}
-        onChange={(e) => onChange(e.target.value)}
-        className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper text-right"
-      >
-        {groupsOf(options).map(([group, members]) =>
-          group ? (
-            <optgroup key={group} label={group}>
-              {members.map(optionOf)}
-            </optgroup>
-          ) : (
-            members.map(optionOf)
-          ),
-        )}
-      </select>
-    </label>
+    <div className="flex items-center justify-between gap-2" title={about}>
+      <label className="contents">
+        <span className="order-1 shrink-0">{label}</span>
+        <select
+          value={value}
+          onChange={(e) => onChange(e.target.value)}
+          className="order-3 h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper text-right"
+        >
+          {groupsOf(options).map(([group, members]) =>
+            group ? (
+              <optgroup key={group} label={group}>
+                {members.map(optionOf)}
+              </optgroup>
+            ) : (
+              members.map(optionOf)
+            ),
+          )}
+        </select>
+      </label>
+      <span className="order-2 empty:hidden">
+        <KeyMark
+          label={label}
+          about={about}
+          change={() => onChange(options.find((o) => o.name !== value)?.name ?? value)}
+        />
+      </span>
+    </div>
   );
 }
 

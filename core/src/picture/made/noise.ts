@@ -23,7 +23,7 @@ const params = {
   ),
   period: whole(
     'Comes round after',
-    'So far the clouds evolve until they are the first ones again; 0 for never.',
+    'So far the clouds evolve until they are the first ones again; 0 for never, and after 1 they never change.',
     0,
     0,
     1000,

@@ -18,13 +18,14 @@ interface FoundClip {
 }
 
 /** The clip that a file holds; null if it holds a still or something else. */
-async function clipIn(bytes: Uint8Array, file: string, folder: string): Promise<FoundClip | null> {
+async function clipIn(bytes: Buffer, file: string, folder: string): Promise<FoundClip | null> {
   if (bytes.length === 0) return null;
   if (isZip(bytes)) return { format: 'zip', open: (work) => withStills(file, folder, work) };
   if (isApng(bytes)) return { format: 'png', open: async (work) => work(openApng(bytes)) };
   const metadata = await sharp(bytes, { limitInputPixels: false })
     .metadata()
     .catch(() => null);
+  if (!metadata && bytes.subarray(0, 4).toString('latin1') === 'GIF8') throw new PictureError(DAMAGED.gif);
   if (!metadata && saysItMoves(bytes)) throw new PictureError(DAMAGED.webp);
   if (!metadata || !isAnimation(metadata)) return null;
   return { format: metadata.format, open: async (work) => work(openAnimation(bytes, metadata)) };
