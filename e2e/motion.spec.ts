@@ -40,6 +40,14 @@ async function clip(ending: 'gif' | 'webm', width: number, height: number, frame
   return readFileSync(to);
 }
 
+/** A film of which only the sound is left. */
+function sound(): Buffer {
+  const file = join(folder, 'sound.webm');
+  const tone = ['-f', 'lavfi', '-i', 'sine=frequency=440:duration=1'];
+  execFileSync('ffmpeg', ['-v', 'error', ...tone, '-c:a', 'libopus', '-y', file]);
+  return readFileSync(file);
+}
+
 /** The Motion view of a new job; returns the job's id. */
 async function newMotion(page: Page): Promise<string> {
   const id = await newJob(page);
@@ -292,6 +300,7 @@ test('a film is decoded in the browser and stored; what is no film is refused in
   }
   for (const [name, kind, bytes, sentence] of [
     ['noise.mp4', 'video/mp4', Buffer.from('no film at all'.repeat(50)), /damaged or of a kind that cannot be read/],
+    ['sound.webm', 'video/webm', sound(), /has no picture track; only sound is in it/],
     ['cut.gif', 'image/gif', (await clip('gif', 320, 240, 10)).subarray(0, 4000), /damaged or cut short/],
   ] as const) {
     await dropFile(page, name, kind, bytes);

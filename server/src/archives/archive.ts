@@ -32,11 +32,11 @@ function checkOverlap(entries: readonly Entry[]): void {
 }
 
 /** @throws ArchiveError for more bytes than are read */
-function checkSizes(entries: readonly Entry[]): void {
+function checkSizes(entries: readonly Entry[], most: number): void {
   const large = entries.find((e) => e.uncompressedSize > ARCHIVE_LIMITS.each);
   if (large) throw new ArchiveError('A file in this archive is larger than 500 MB.');
   const total = entries.reduce((sum, e) => sum + e.uncompressedSize, 0);
-  if (total > ARCHIVE_LIMITS.total) throw new ArchiveError('The files in this archive are larger than 2 GB together.');
+  if (total > most) throw new ArchiveError(`The files in this archive are larger than ${most / 1e9} GB together.`);
 }
 
 /** Passes bytes on and compares their CRC-32 at the end. */
@@ -76,7 +76,10 @@ export async function withArchive<T>(
   file: string,
   wanted: (name: string) => boolean,
   work: (archive: Archive) => Promise<T>,
-  { entries: most = ARCHIVE_LIMITS.entries }: { readonly entries?: number } = {},
+  {
+    entries: most = ARCHIVE_LIMITS.entries,
+    total = ARCHIVE_LIMITS.total,
+  }: Partial<Record<'entries' | 'total', number>> = {},
 ): Promise<T> {
   const opened = async () => {
     const zip = await openPromise(file, { lazyEntries: true, autoClose: false });
@@ -91,7 +94,7 @@ export async function withArchive<T>(
   try {
     checkOverlap(entries);
     const members = new Map(entries.filter((e) => wanted(e.fileName)).map((e) => [e.fileName, e]));
-    checkSizes([...members.values()]);
+    checkSizes([...members.values()], total);
     return await work({
       members,
       async unpack(name, to) {

@@ -21,6 +21,15 @@ export class ClipsController {
     return this.clips.begin(request, asked);
   }
 
+  /** Takes a ZIP archive of stills as the request's body: the frames of a clip. */
+  @Post('archive')
+  @Limited('pictures')
+  @ApiConsumes('application/octet-stream')
+  @ApiBody({ schema: { type: 'string', format: 'binary' } })
+  archive(@Req() request: Request, @Query('name') name = '') {
+    return this.clips.archive(request, name.slice(0, 300));
+  }
+
   /** Takes a frame, a JPEG, PNG or WebP, as the request's body; frames come in their order. */
   @Put(':id/frames/:place')
   @HttpCode(204)

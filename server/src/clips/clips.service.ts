@@ -1,9 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { mkdir, open, rm } from 'node:fs/promises';
+import { mkdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { Request } from 'express';
-import { incomingFolder } from '../disk/incoming.ts';
+import { headOf } from '../disk/head-of.ts';
+import { incomingFolder, inNewFolder } from '../disk/incoming.ts';
 import { receiveInto } from '../disk/receive.ts';
 import { Refused } from '../errors/refused.ts';
 import type { PictureEntity } from '../pictures/picture.entity.ts';
@@ -90,6 +91,16 @@ export class ClipsService implements OnModuleDestroy {
     }
   }
 
+  /** Takes an archive of stills, which may be as large as a film. */
+  archive(request: Request, name: string): Promise<PictureEntity> {
+    return inNewFolder(this.settings.data, async (folder) =>
+      this.pictures.add(
+        await receiveInto(folder, request, MOST_FILM_BYTES, 'This archive is larger than 1 GB; make it smaller first.'),
+        name,
+      ),
+    );
+  }
+
   private find(id: string): Coming {
     const clip = this.coming.get(id);
     if (!clip) throw new Refused(404, 'This film is no longer being taken in; add the file again.');
@@ -151,17 +162,5 @@ export class ClipsService implements OnModuleDestroy {
   private async letGo(): Promise<void> {
     const before = Date.now() - IDLE_MINUTES * MINUTE;
     for (const [id, { touched }] of this.coming) if (touched < before) await this.cancel(id);
-  }
-}
-
-/** The first bytes of a file. */
-async function headOf(file: string): Promise<Buffer> {
-  const handle = await open(file, 'r');
-  try {
-    const head = Buffer.alloc(16);
-    await handle.read(head, 0, head.length, 0);
-    return head;
-  } finally {
-    await handle.close();
   }
 }

@@ -20,7 +20,7 @@ const TAKEN: readonly Taken[] = [
     said: 'application/octet-stream or application/zip',
   },
   {
-    path: /^\/api\/clips(\/[^/]+\/frames\/\d+)?\/?$/,
+    path: /^\/api\/clips(\/archive|\/[^/]+\/frames\/\d+)?\/?$/,
     types: /^application\/octet-stream$/,
     said: 'application/octet-stream',
   },

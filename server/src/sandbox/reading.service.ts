@@ -1,5 +1,6 @@
-import { open } from 'node:fs/promises';
 import { Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
+import { headOf } from '../disk/head-of.ts';
+import { saysItMoves } from '../clips/reading/moves.ts';
 import { mayBeSvg } from '../pictures/reading/svg/svg-text.ts';
 import { type Bounds, GivenUp, Lane } from './lane.ts';
 import type { Input, Output } from './tasks.ts';
@@ -23,29 +24,27 @@ const DRAWINGS: readonly { readonly svgShare: number; readonly seconds: number }
 /** Milliseconds after the start until processes are started that have nothing to do yet. */
 const WARM_AFTER = 2000;
 
-/** Memory of the processes in MB: together they stay within 1.5 GB. */
+/** Memory of the processes in MB: together they stay within 2.2 GB. */
 const PICTURES_MB = 700;
 const DRAWINGS_MB = 500;
 const ARCHIVES_MB = 300;
 
-async function headOf(file: string): Promise<Uint8Array> {
-  const handle = await open(file, 'r');
-  try {
-    const head = new Uint8Array(512);
-    const { bytesRead } = await handle.read(head, 0, head.length, 0);
-    return head.subarray(0, bytesRead);
-  } finally {
-    await handle.close();
-  }
+/**
+ * Whether a file may hold many frames, by its first bytes: a GIF, an archive, a PNG or WebP that says that it moves. A PNG
+ * whose profile stands before that is taken for a still, which has less time.
+ */
+function mayMove(head: Uint8Array): boolean {
+  const text = Buffer.from(head).toString('latin1');
+  if (text.startsWith('GIF8') || text.startsWith('PK')) return true;
+  if (text.slice(1, 4) === 'PNG') return text.includes('acTL');
+  return saysItMoves(head);
 }
-
-/** Whether a file may hold many frames: a GIF, a WebP, a PNG or an archive. */
-const mayMove = (head: Uint8Array): boolean => /^(GIF8|RIFF|PK|.PNG)/.test(Buffer.from(head).toString('latin1', 0, 4));
 
 /** Reads files that come from outside: pictures, drawings and archives, each in a process of their own. */
 @Injectable()
 export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly pictures = new Lane(PICTURES_MB);
+  private readonly clips = new Lane(PICTURES_MB);
   private readonly drawings = new Lane(DRAWINGS_MB);
   private readonly archives = new Lane(ARCHIVES_MB);
   private warming: NodeJS.Timeout | undefined;
@@ -60,7 +59,9 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   async storePicture(input: Input<'storePicture'>): Promise<Output<'storePicture'>> {
     const head = await headOf(input.file);
     if (mayBeSvg(head)) return this.draw(input);
-    return this.pictures.run('storePicture', input, mayMove(head) ? CLIP : PICTURE);
+    return mayMove(head)
+      ? this.clips.run('storePicture', input, CLIP)
+      : this.pictures.run('storePicture', input, PICTURE);
   }
 
   /** Draws as large as time allows. */
@@ -78,11 +79,11 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   addFrame(input: Input<'addFrame'>): Promise<Output<'addFrame'>> {
-    return this.pictures.run('addFrame', input, PICTURE);
+    return this.clips.run('addFrame', input, PICTURE);
   }
 
   endFrames(input: Input<'endFrames'>): Promise<Output<'endFrames'>> {
-    return this.pictures.run('endFrames', input, PICTURE);
+    return this.clips.run('endFrames', input, PICTURE);
   }
 
   writeMissingLevels(input: Input<'writeMissingLevels'>): Promise<Output<'writeMissingLevels'>> {
@@ -103,6 +104,6 @@ export class ReadingService implements OnApplicationBootstrap, OnModuleDestroy {
 
   onModuleDestroy(): void {
     clearTimeout(this.warming);
-    for (const lane of [this.pictures, this.drawings, this.archives]) lane.close();
+    for (const lane of [this.pictures, this.clips, this.drawings, this.archives]) lane.close();
   }
 }

@@ -3,6 +3,8 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import request from 'supertest';
+import { startApp, type TestApp } from '../app.ts';
 
 export const [WIDTH, HEIGHT, COUNT] = [96, 64, 7];
 export const FRAME_BYTES = 4 * WIDTH * HEIGHT;
@@ -42,4 +44,27 @@ export function mostApart(a: Buffer, b: Buffer): { readonly colour: number; read
     for (let c = 0; c < 3; c++) colour = Math.max(colour, Math.abs(a[k + c]! - b[k + c]!));
   }
   return { colour, alpha };
+}
+
+/** A whole server for the tests of a file, and clips to send to it. */
+export function clipServer() {
+  const clips = makeClips();
+  let server: TestApp;
+  beforeAll(async () => {
+    server = await startApp();
+  });
+  afterAll(async () => {
+    await server.close();
+    clips.remove();
+  });
+  const http = () => request(server.app.getHttpServer());
+  return {
+    clips,
+    http,
+    /** Its data folder. */
+    data: (): string => server.data,
+    /** Sends a file, as it is or with other bytes. */
+    add: (name: string, bytes = clips.file(name)) =>
+      http().post(`/api/pictures?name=${name}`).set('Content-Type', 'application/octet-stream').send(bytes),
+  };
 }

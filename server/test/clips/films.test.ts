@@ -2,21 +2,9 @@ import { execFileSync } from 'node:child_process';
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import sharp from 'sharp';
-import request from 'supertest';
-import { startApp, type TestApp } from '../app.ts';
-import { makeClips } from './clips.ts';
+import { clipServer } from './clips.ts';
 
-let server: TestApp;
-const clips = makeClips();
-beforeAll(async () => {
-  server = await startApp();
-});
-afterAll(async () => {
-  await server.close();
-  clips.remove();
-});
-
-const http = () => request(server.app.getHttpServer());
+const { clips, http, data } = clipServer();
 const [WIDTH, HEIGHT, FRAMES] = [1280, 720, 6];
 
 /** A film that ffmpeg made, as a browser would be given it. */
@@ -83,7 +71,7 @@ test('WebM is known by its first bytes', async () => {
 
 describe('what is wrong with a film is said in one sentence, and nothing of it stays', () => {
   const incoming = (): string[] => {
-    const folder = join(server.data, 'incoming');
+    const folder = join(data(), 'incoming');
     return existsSync(folder) ? readdirSync(folder) : [];
   };
   const another = (): Buffer => Buffer.concat([film('mp4'), Buffer.from(String(Math.random()))]);

@@ -3,25 +3,10 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { createJob, filePicture, fillOf, frameName, type Job, type OutputAsked, withFill } from '@chromatype/core';
 import sharp from 'sharp';
-import request from 'supertest';
 import { probe, readByPillow } from '../../../core/test/motion/read-clips.ts';
-import { startApp, type TestApp } from '../app.ts';
-import { COUNT, HEIGHT, makeClips, WIDTH } from './clips.ts';
+import { COUNT, HEIGHT, clipServer, WIDTH } from './clips.ts';
 
-let server: TestApp;
-const clips = makeClips();
-beforeAll(async () => {
-  server = await startApp();
-});
-afterAll(async () => {
-  await server.close();
-  clips.remove();
-});
-
-const http = () => request(server.app.getHttpServer());
-const send = (name: string, bytes: Buffer) =>
-  http().post(`/api/pictures?name=${name}`).set('Content-Type', 'application/octet-stream').send(bytes).expect(201);
-
+const { clips, http, add } = clipServer();
 /** A job of one pixel for each of the picture's. */
 function jobOf(picture: { hash: string; clip: { ends: number[] } | null }, name = picture.hash): Job {
   const base = createJob('Kites', 'p');
@@ -55,8 +40,7 @@ function binary(response: NodeJS.ReadableStream, done: (error: Error | null, bod
   response.on('end', () => done(null, Buffer.concat(pieces)));
 }
 
-const clip = async () =>
-  (await send('plain.gif', clips.file('plain.gif'))).body as { hash: string; clip: { ends: number[] } };
+const clip = async () => (await add('plain.gif').expect(201)).body as { hash: string; clip: { ends: number[] } };
 
 test('a still of a frame has the bytes of the job whose picture is that frame as a file', async () => {
   const picture = await clip();
@@ -66,7 +50,7 @@ test('a still of a frame has the bytes of the job whose picture is that frame as
     const png = await sharp(pixels[at]!, { raw: { width: WIDTH, height: HEIGHT, channels: 4 } })
       .png()
       .toBuffer();
-    const still = (await send(`still-${at}.png`, png)).body;
+    const still = (await add(`still-${at}.png`, png).expect(201)).body;
     for (const kind of ['sheet', 'plate', 'plate-tif'] as const) {
       const own = await printed(jobOf(picture), { kind, pass: 'p', frame });
       expect(own.equals(await printed(jobOf(still), { kind, pass: 'p' }))).toBe(true);

@@ -1,23 +1,8 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import request from 'supertest';
-import { startApp, type TestApp } from '../app.ts';
-import { COUNT, DURATIONS, FRAME_BYTES, HEIGHT, makeClips, mostApart, rgbaOf, WIDTH } from './clips.ts';
+import { COUNT, DURATIONS, FRAME_BYTES, HEIGHT, clipServer, mostApart, rgbaOf, WIDTH } from './clips.ts';
 
-let server: TestApp;
-const clips = makeClips();
-beforeAll(async () => {
-  server = await startApp();
-});
-afterAll(async () => {
-  await server.close();
-  clips.remove();
-});
-
-const http = () => request(server.app.getHttpServer());
-const add = (name: string, bytes = clips.file(name)) =>
-  http().post(`/api/pictures?name=${name}`).set('Content-Type', 'application/octet-stream').send(bytes);
-
+const { clips, http, add, data } = clipServer();
 const pixels = async (name: string): Promise<Buffer> =>
   (await http().get(`/api/pictures/${name}/pixels`).buffer(true).expect(200)).body as Buffer;
 
@@ -64,6 +49,16 @@ describe.each([
   });
 });
 
+test('an archive comes in by the way of films too, where it may be larger', async () => {
+  const { body } = await http()
+    .post('/api/clips/archive?name=stills.zip')
+    .set('Content-Type', 'application/octet-stream')
+    .send(clips.file('stills.zip'))
+    .expect(201);
+  expect(body).toMatchObject({ format: 'zip', width: WIDTH, height: HEIGHT });
+  expect(body.clip.ends).toHaveLength(COUNT);
+});
+
 test('a GIF of one frame stays a still', async () => {
   expect((await add('still.gif').expect(201)).body.clip).toBeNull();
 });
@@ -88,7 +83,7 @@ test('a frame has the levels that a still of its size has', async () => {
 
 describe('what cannot be used is refused in one sentence, and nothing of it stays', () => {
   const empty = (): void => {
-    const incoming = join(server.data, 'incoming');
+    const incoming = join(data(), 'incoming');
     expect(existsSync(incoming) ? readdirSync(incoming) : []).toEqual([]);
   };
 

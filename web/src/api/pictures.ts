@@ -21,9 +21,10 @@ export function sendFile<T>(
   file: File,
   progress: (share: number) => void,
   signal?: AbortSignal,
+  { bytes, said }: { readonly bytes: number; readonly said: string } = { bytes: MOST_BYTES, said: '100 MB' },
 ): Promise<T> {
-  if (file.size > MOST_BYTES)
-    return Promise.reject(new Refused(413, 'This file is larger than 100 MB; make it smaller first.'));
+  if (file.size > bytes)
+    return Promise.reject(new Refused(413, `This file is larger than ${said}; make it smaller first.`));
   return new Promise((resolve, reject) => {
     const sending = new XMLHttpRequest();
     sending.open('POST', address);
@@ -47,6 +48,17 @@ export function sendFile<T>(
     sending.send(file);
   });
 }
+
+/** Sends an archive of stills to the server, which may be far larger than a picture. */
+export const uploadArchive = (
+  file: File,
+  progress: (share: number) => void,
+  signal?: AbortSignal,
+): Promise<StoredPicture> =>
+  sendFile<StoredPicture>(`/api/clips/archive?name=${encodeURIComponent(file.name)}`, file, progress, signal, {
+    bytes: 1e9,
+    said: '1 GB',
+  });
 
 /** Sends a picture to the server, which answers with the stored picture or one plain sentence. */
 export const uploadPicture = (

@@ -1,9 +1,10 @@
 import { frameCount, framesOfDrawing, type Job } from '@chromatype/core';
-import { type KeyboardEvent, memo, type PointerEvent, useEffect, useRef } from 'react';
+import { memo, type PointerEvent, useEffect, useRef } from 'react';
+import { useRoom } from '../ui/use-room.ts';
 import type { FrameMaker } from './frame-maker.ts';
-import { goToFrame, playedRange, togglePlay, useMotion } from './motion-store.ts';
+import { goToFrame, playedRange, useMotion } from './motion-store.ts';
 import { frameAtPlace, framesShown, placeOfFrame } from './strip-places.ts';
-import { useWidth } from './use-width.ts';
+import { onStepKey } from './step-keys.ts';
 
 const HEIGHT = 46;
 
@@ -47,7 +48,8 @@ const Prints = memo(function Prints({ frames, each, width, maker, ready }: Print
 
 /** The frames in a strip, with the keys of all tracks, what is played, and the frame in sight. */
 export function FrameStrip({ job, maker }: Props) {
-  const [own, width] = useWidth<HTMLDivElement>();
+  const [own, room] = useRoom();
+  const width = room?.width ?? 0;
   const { frame, ready, range } = useMotion();
   const { settings, tracks } = job.motion;
   const frames = frameCount(settings);
@@ -62,19 +64,6 @@ export function FrameStrip({ job, maker }: Props) {
   const seek = (event: PointerEvent<HTMLDivElement>) => {
     const box = own.current!.getBoundingClientRect();
     goToFrame(frameAtPlace(scale, event.clientX - box.left), frames);
-  };
-  const onKey = (event: KeyboardEvent) => {
-    if (event.key === ' ') {
-      event.preventDefault();
-      event.stopPropagation();
-      togglePlay();
-      return;
-    }
-    const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
-    if (by === 0) return;
-    event.preventDefault();
-    event.stopPropagation();
-    goToFrame(frame + by * (event.shiftKey ? 10 : 1), frames);
   };
   return (
     <div
@@ -93,7 +82,7 @@ export function FrameStrip({ job, maker }: Props) {
         seek(event);
       }}
       onPointerMove={(event) => event.buttons > 0 && seek(event)}
-      onKeyDown={onKey}
+      onKeyDown={(event) => onStepKey(event, (by) => goToFrame(frame + by * (event.shiftKey ? 10 : 1), frames))}
     >
       <Prints
         frames={list.current.shown}

@@ -1,5 +1,6 @@
 import { drawingsOf, frameCount, framesOfDrawing, type Job } from '@chromatype/core';
-import { useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
+import { useRoom } from '../ui/use-room.ts';
 import { fitFrame } from './fit-frame.ts';
 import type { FrameMaker } from './frame-maker.ts';
 import { playedRange, setMotionView, useMotion } from './motion-store.ts';
@@ -34,14 +35,13 @@ interface Props {
 
 /** The sheet as it moves: what is ready is played, and a frame that stands still is printed whole. */
 export function MotionSheet({ job, onMaker }: Props) {
-  const box = useRef<HTMLDivElement>(null);
+  const [box, room] = useRoom();
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [room, setRoom] = useState({ width: 0, height: 0 });
   const { frame, playing, onion, ready, drawings, shown } = useMotion();
   const { settings } = job.motion;
   const frames = frameCount(settings);
   const each = framesOfDrawing(settings.drawings);
-  const fitted = fitFrame(job, room, window.devicePixelRatio || 1);
+  const fitted = room && fitFrame(job, room, window.devicePixelRatio || 1);
   const draw = useRef(() => {});
   const { maker, problem } = useMaker(
     job,
@@ -52,15 +52,6 @@ export function MotionSheet({ job, onMaker }: Props) {
   );
   const { settled, isWanted } = useSettled(job, frame, playing, fitted);
   useEffect(() => onMaker(maker), [maker, onMaker]);
-
-  useLayoutEffect(() => {
-    const watcher = new ResizeObserver(() => {
-      const { clientWidth, clientHeight } = box.current!;
-      setRoom({ width: clientWidth, height: clientHeight });
-    });
-    watcher.observe(box.current!);
-    return () => watcher.disconnect();
-  }, []);
 
   const drawing = Math.min(Math.floor(frame / each), Math.max(0, drawingsOf(settings).length - 1));
   draw.current = () => {

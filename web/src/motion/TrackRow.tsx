@@ -12,9 +12,10 @@ import { Trash2 } from 'lucide-react';
 import { type PointerEvent, useRef } from 'react';
 import { editKey, editTrack, removeTrack, setKey } from '../document/motion-edits.ts';
 import { beginGesture, edit, endGesture } from '../document/store.ts';
-import { goToFrame, setMotionView, togglePlay, useMotion } from './motion-store.ts';
+import { useRoom } from '../ui/use-room.ts';
+import { goToFrame, setMotionView, useMotion } from './motion-store.ts';
+import { onStepKey } from './step-keys.ts';
 import { frameAtPlace, placeOfFrame } from './strip-places.ts';
-import { useWidth } from './use-width.ts';
 
 /** What a track moves, in words: the pass and the setting. */
 export function trackName(job: Job, { setting, pass, fill }: Track): string {
@@ -62,27 +63,21 @@ function KeyDot({ track, entry, left, chosen, frameAt, rate, frames }: KeyProps)
       onPointerMove={onMove}
       onPointerUp={endGesture}
       onPointerCancel={endGesture}
-      onKeyDown={(event) => {
-        if (event.key === ' ') {
-          event.preventDefault();
-          togglePlay();
-          return;
-        }
-        const by = event.key === 'ArrowLeft' ? -1 : event.key === 'ArrowRight' ? 1 : 0;
-        if (by === 0) return;
-        event.preventDefault();
-        event.stopPropagation();
-        const to = Math.max(0, entry.at + by / rate);
-        edit(editKey(track.id, entry.at, { at: to }));
-        setMotionView({ chosen: { track: track.id, at: to } });
-      }}
+      onKeyDown={(event) =>
+        onStepKey(event, (by) => {
+          const to = Math.max(0, entry.at + by / rate);
+          edit(editKey(track.id, entry.at, { at: to }));
+          setMotionView({ chosen: { track: track.id, at: to } });
+        })
+      }
     />
   );
 }
 
 /** One track: what moves, its keys in time, and ways to close its loop. */
 export function TrackRow({ job, track }: { readonly job: Job; readonly track: Track }) {
-  const [lane, width] = useWidth<HTMLDivElement>();
+  const [lane, room] = useRoom();
+  const width = room?.width ?? 0;
   const chosen = useMotion((s) => s.chosen);
   const frame = useMotion((s) => s.frame);
   const { rate, seconds } = job.motion.settings;

@@ -1,6 +1,6 @@
 import { zip } from 'fflate';
 import { toast } from 'sonner';
-import { type StoredPicture, uploadPicture } from '../api/pictures.ts';
+import { type StoredPicture, uploadArchive, uploadPicture } from '../api/pictures.ts';
 import { addPicture, newId } from '../document/edits.ts';
 import { edit, useOpenJob } from '../document/store.ts';
 import { FILM_FILES, isFilm } from '../ui/film-files.ts';
@@ -27,6 +27,20 @@ async function archiveOf(files: readonly File[]): Promise<File> {
   );
 }
 
+/** Sends files in the way that suits them: films decoded, archives and several stills as archives, others as they are. */
+async function sent(
+  files: readonly File[],
+  tell: (what: string) => (share: number) => void,
+  signal: AbortSignal,
+): Promise<StoredPicture> {
+  const [first] = files as readonly [File];
+  if (files.length > 1) return uploadArchive(await archiveOf(files), tell('Adding'), signal);
+  if (isFilm(first)) return sendFilm(first, tell('Decoding'), signal);
+  return /\.zip$/i.test(first.name)
+    ? uploadArchive(first, tell('Adding'), signal)
+    : uploadPicture(first, tell('Adding'), signal);
+}
+
 /**
  * Sends a clip to the server, with its progress and a way to cancel: a film, an animation, an archive, or several stills
  * as its frames. Null when it was refused, which has been said.
@@ -42,10 +56,7 @@ export async function sendClip(files: readonly File[]): Promise<StoredPicture | 
       action: cancel,
     });
   try {
-    const film = files.length === 1 && isFilm(files[0]!);
-    const stored = film
-      ? await sendFilm(files[0]!, tell('Decoding'), stop.signal)
-      : await uploadPicture(files.length === 1 ? files[0]! : await archiveOf(files), tell('Adding'), stop.signal);
+    const stored = await sent(files, tell, stop.signal);
     const said = stored.clip ? `${stored.clip.ends.length} frames were added.` : `${name} was added as a still.`;
     toast.success(said, { id: note, action: undefined, duration: 2500 });
     return stored;

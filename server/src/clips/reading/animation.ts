@@ -17,12 +17,6 @@ export const DAMAGED = {
 export const isAnimation = ({ format, pages = 1 }: Metadata): boolean =>
   (format === 'gif' || format === 'webp') && pages > 1;
 
-/** Whether a WebP says that it moves, also when it is cut short (RFC 9649, 2.7). */
-export const saysItMoves = (bytes: Uint8Array): boolean =>
-  Buffer.from(bytes.subarray(0, 16))
-    .toString('latin1')
-    .replace(/^RIFF....WEBP/s, '') === 'VP8X' && ((bytes[20] ?? 0) & 0x02) !== 0;
-
 /** Opens an animated GIF or WebP. @throws PictureError when it is cut short, too long or too large */
 export function openAnimation(bytes: Uint8Array, metadata: Metadata): ClipFile {
   if (metadata.format === 'gif' && !isWholeGif(bytes)) throw new PictureError(DAMAGED.gif);

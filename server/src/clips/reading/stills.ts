@@ -13,6 +13,8 @@ import type { ClipFile, ReadFrame } from './clip-file.ts';
 
 /** Frames a second of stills that do not say how long they are shown. */
 const RATE = 24;
+/** Bytes of all stills of an archive, unpacked. */
+const MOST_UNPACKED = 20e9;
 /** The list of times that our own archives of frames hold. */
 const TIMES = 'times.csv';
 /** What programs that pack archives add by themselves. */
@@ -103,7 +105,8 @@ export async function withStills<T>(file: string, folder: string, work: (clip: C
         }
         return work({ width, height, lengths, frames });
       },
-      { entries: 2 * MOST_CLIP_FRAMES },
+      // Stills are unpacked one at a time.
+      { entries: 2 * MOST_CLIP_FRAMES, total: MOST_UNPACKED },
     );
   } catch (error) {
     throw sentence(error);

@@ -4,9 +4,11 @@ import { PictureError } from '../../pictures/picture-error.ts';
 import { PICTURE_FORMATS } from '../../pictures/reading/formats.ts';
 import { checkEnding } from '../../pictures/reading/open-picture.ts';
 import { type PictureFacts, storeStill } from '../../pictures/reading/store-picture.ts';
-import { DAMAGED, isAnimation, openAnimation, saysItMoves } from './animation.ts';
+import { DAMAGED, isAnimation, openAnimation } from './animation.ts';
+import { headOf } from '../../disk/head-of.ts';
 import { isApng, openApng } from './apng.ts';
 import type { ClipFile } from './clip-file.ts';
+import { saysItMoves } from './moves.ts';
 import { isZip, withStills } from './stills.ts';
 import { storeFrames, workFolder } from './store-clip.ts';
 
@@ -17,10 +19,15 @@ interface FoundClip {
   open<T>(work: (clip: ClipFile) => Promise<T>): Promise<T>;
 }
 
+/** The clip that an archive of stills is. */
+const archiveIn = (file: string, folder: string): FoundClip => ({
+  format: 'zip',
+  open: (work) => withStills(file, folder, work),
+});
+
 /** The clip that a file holds; null if it holds a still or something else. */
-async function clipIn(bytes: Buffer, file: string, folder: string): Promise<FoundClip | null> {
+async function clipIn(bytes: Buffer): Promise<FoundClip | null> {
   if (bytes.length === 0) return null;
-  if (isZip(bytes)) return { format: 'zip', open: (work) => withStills(file, folder, work) };
   if (isApng(bytes)) return { format: 'png', open: async (work) => work(openApng(bytes)) };
   const metadata = await sharp(bytes, { limitInputPixels: false })
     .metadata()
@@ -54,8 +61,10 @@ interface FileToStore {
  * @throws PictureError with one plain sentence when the file cannot be used
  */
 export async function storeFile({ file, name, folder, svgShare }: FileToStore): Promise<PictureFacts> {
-  const bytes = await readFile(file);
-  const found = await clipIn(bytes, file, folder);
+  // An archive may be far larger than what is held in memory.
+  const archive = isZip(await headOf(file));
+  const bytes = archive ? Buffer.alloc(0) : await readFile(file);
+  const found = archive ? archiveIn(file, folder) : await clipIn(bytes);
   if (!found) return storeStill(bytes, name, folder, svgShare);
   if (found.format !== 'zip') checkEnding(name, found.format);
   const work = workFolder(folder);

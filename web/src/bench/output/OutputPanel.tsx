@@ -55,7 +55,11 @@ const STONES = OUTPUTS.map((o) => o.name).filter((name) => name.startsWith('ston
 /** One swatch of the seamless repeat. */
 const SWATCHES = ['repeat-png', 'repeat-svg'] as const;
 
+/** Files of all frames come out of the Motion view. */
+const CLIPS = OUTPUTS.filter((o) => o.moves).map((o) => o.name);
+
 const OTHERS: readonly string[] = [
+  ...CLIPS,
   ...OUTLINES,
   ...STONES,
   ...SWATCHES,
