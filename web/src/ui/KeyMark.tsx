@@ -8,7 +8,7 @@ interface Props {
   change(): void;
 }
 
-/** The diamond beside a control that gives its setting a key at the time in sight, where things move in time. */
+/** The diamond at the left edge of a control, in the room before it, that gives its setting a key at the time in sight, where things move in time. */
 export function KeyMark({ label, about, change }: Props) {
   const moves = useContext(MovesInTime);
   const keying = useKeying((s) => s.keying);
@@ -22,7 +22,7 @@ export function KeyMark({ label, about, change }: Props) {
       title={
         keyed ? 'It has keys; a click gives it one at this frame' : 'Give it a key at this frame, so that it moves'
       }
-      className="group grid h-6 w-4 shrink-0 cursor-pointer place-items-center"
+      className="group absolute top-0 -left-[10px] grid h-6 w-[10px] cursor-pointer place-items-center"
       onClick={() => keying.add(label, change)}
     >
       <span className="block h-[7px] w-[7px] rotate-45 border border-muted group-hover:border-hot group-hover:bg-hot group-aria-pressed:border-ink group-aria-pressed:bg-hot" />

@@ -76,14 +76,10 @@ function NumberFieldPart({
   );
 
   return (
-    <div
-      className={bare ? 'flex min-w-0 items-center justify-end' : 'flex items-center justify-between gap-1'}
-      title={about}
-    >
+    <div className={`relative ${bare ? '' : 'flex items-center justify-between gap-1'}`} title={about}>
       <label htmlFor={id} className={bare ? 'sr-only' : 'shrink-0'}>
         {label}
       </label>
-      {!bare && <span className="flex-1" />}
       <KeyMark label={label} about={about} change={() => onChange(value + step <= max ? value + step : value - step)} />
       <input
         id={id}

@@ -35,13 +35,13 @@ function groupsOf(options: Props['options']): [string, Option[]][] {
 
 function SelectFieldPart({ label, about, value, options, onChange }: Props) {
   return (
-    <div className="flex items-center justify-between gap-2" title={about}>
-      <label className="contents">
-        <span className="order-1 shrink-0">{label}</span>
+    <div className="relative" title={about}>
+      <label className="flex items-center justify-between gap-2">
+        <span className="shrink-0">{label}</span>
         <select
           value={value}
           onChange={(e) => onChange(e.target.value)}
-          className="order-3 h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper text-right"
+          className="h-6 min-w-0 flex-1 truncate border-b border-hairline bg-paper text-right"
         >
           {groupsOf(options).map(([group, members]) =>
             group ? (
@@ -54,13 +54,11 @@ function SelectFieldPart({ label, about, value, options, onChange }: Props) {
           )}
         </select>
       </label>
-      <span className="order-2 empty:hidden">
-        <KeyMark
-          label={label}
-          about={about}
-          change={() => onChange(options.find((o) => o.name !== value)?.name ?? value)}
-        />
-      </span>
+      <KeyMark
+        label={label}
+        about={about}
+        change={() => onChange(options.find((o) => o.name !== value)?.name ?? value)}
+      />
     </div>
   );
 }

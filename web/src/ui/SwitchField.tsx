@@ -12,11 +12,10 @@ interface Props {
 
 function SwitchFieldPart({ label, about, value, onChange }: Props) {
   return (
-    <div className="flex items-center justify-between gap-2" title={about}>
+    <div className="relative flex items-center justify-between gap-2" title={about}>
       <span aria-hidden className="min-w-0 leading-tight">
         {label}
       </span>
-      <span className="flex-1" />
       <KeyMark label={label} about={about} change={() => onChange(!value)} />
       <Switch.Root
         aria-label={label}
