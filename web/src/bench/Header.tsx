@@ -65,7 +65,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           {STATES[state]}
         </span>
       </div>
-      <nav aria-label="Views" className="flex h-full items-stretch gap-1 min-[1200px]:gap-5">
+      <nav aria-label="Views" className="flex h-full items-stretch gap-1 min-[1200px]:gap-2 min-[1400px]:gap-5">
         <NavLink
           to="/"
           end
