@@ -48,7 +48,7 @@ function inLight(kites: Picture): Job {
       picture: kites,
       ink: { ...plainInk(`${id} lamp`, colour), meets: 'light' },
       feed: { part },
-      tone: { invert: true, middle: 0.5, saturation: 1.25 },
+      tone: { invert: true, middle: 2.2, saturation: 1.25 },
       marks: { shape: 'circle', fit: 'counts', across: 42, down: 24, sizing: 'area', from: 0, to: 1 },
     }),
   );
