@@ -158,6 +158,14 @@ test('a clip through three lights on black comes out as GIF and MP4 with the fra
   const raw = ['-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', '360x240', '-r', '10', '-i', frames];
   execFileSync('ffmpeg', ['-v', 'error', ...raw, '-c:v', 'libx264', '-pix_fmt', 'yuv420p', '-b:v', '2M', '-y', byX264]);
   expect(apart(film)).toBeLessThan(1.2 * apart(byX264));
+  const webm = await takeOut(page, 'WebM');
+  expect(probe(webm)).toMatchObject({ width: 360, height: 240, frames: 10 });
+  expect(apart(webm)).toBeLessThan(1.2 * apart(byX264));
+
+  // The film comes in again as a clip of as many frames.
+  await dropFile(page, 'round.mp4', 'video/mp4', readFileSync(film));
+  await expect(page.getByTestId('clip')).toHaveCount(2, { timeout: 30_000 });
+  await expect(page.getByTestId('clip').last()).toContainText('10 frames, 1.00 s, 360 × 240');
 });
 
 test('letters follow clouds that evolve, as a closed loop', async ({ page }) => {

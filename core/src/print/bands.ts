@@ -57,13 +57,14 @@ export function startBands(
         const area = { x: 0, y, width, height: rows, step: 1 };
         const plates = plans.map(({ plate }, k) => {
           const made = plate.read(area);
-          return still[k]?.(area, made) ?? made;
+          return still[k]?.kept(area, made) ?? made;
         });
         yield { y, rows, plates };
       }
     },
     release() {
       for (const plan of plans) plan.release();
+      for (const keep of still) keep?.release();
     },
   };
 }

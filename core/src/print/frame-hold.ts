@@ -8,8 +8,13 @@ import type { FrameMemory, KeptBand } from './frame-memory.ts';
 import { planPass } from './plan-pass.ts';
 import { goesDownwards } from './shared-plate.ts';
 
-/** Keeps what stands still of a plate. `area`: the rows that it covers. */
-export type KeepStill = (area: Area, plate: Plate) => Plate;
+/** Keeps what stands still of the plates of a pass. */
+export interface KeepStill {
+  /** The plate of some rows with what stands still in it. */
+  kept(area: Area, plate: Plate): Plate;
+  /** Gives back the kernel memory of its plans. */
+  release(): void;
+}
 
 /** All that decides a plate of given tones: if it changes, dots move that stood still. */
 const stillKey = (job: Job, pass: Pass): string =>
@@ -72,15 +77,20 @@ export function planStill(env: PrintEnv, job: Job, pass: Pass): KeepStill | null
   const { memory } = env;
   if (!memory || !boils(job, pass)) return null;
   const key = stillKey(job, pass);
-  const fills = printingFills(pass).map((fill) => planPass(env, job, passOf(pass, fill), { piecemeal: true }).tones);
-  return (area, plate) => {
-    if (isArtwork(plate)) return plate;
-    const name = `${pass.id} ${area.y} ${area.height}`;
-    const tones = fills.map(({ read }) => read(area).slice());
-    const before = memory.bands.get(name);
-    const same = before?.key === key && before.plate.data.length === plate.data.length;
-    const kept = same ? keptPixels(memory, before, tones, plate) : { key, tones, plate };
-    memory.bands.set(name, kept);
-    return kept.plate;
+  const plans = printingFills(pass).map((fill) => planPass(env, job, passOf(pass, fill), { piecemeal: true }));
+  return {
+    kept(area, plate) {
+      if (isArtwork(plate)) return plate;
+      const name = `${pass.id} ${area.y} ${area.height}`;
+      const tones = plans.map((plan) => plan.tones.read(area).slice());
+      const before = memory.bands.get(name);
+      const same = before?.key === key && before.plate.data.length === plate.data.length;
+      const made = same ? keptPixels(memory, before, tones, plate) : { key, tones, plate };
+      memory.bands.set(name, made);
+      return made.plate;
+    },
+    release() {
+      for (const plan of plans) plan.release();
+    },
   };
 }

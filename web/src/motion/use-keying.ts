@@ -1,7 +1,7 @@
 import { type Fill, type Job, type Pass, secondsOf, settingAt, settingOf } from '@chromatype/core';
 import { useEffect } from 'react';
 import { toast } from 'sonner';
-import { setKey } from '../document/motion-edits.ts';
+import { setKey, trackOf } from '../document/motion-edits.ts';
 import { changeOf, edit, takeEditsBy, useOpenJob } from '../document/store.ts';
 import { keyName, useKeying } from '../ui/keying.ts';
 import { keyedEdit, settingChangedBy, shownAtTime } from './keyed-edit.ts';
@@ -41,9 +41,8 @@ export function useKeyingOf(job: Job, pass: Pass | null, fill: Fill | null, fram
             return;
           }
           edit(setKey(moved, at, settingOf(still, moved)));
-          const track = useOpenJob
-            .getState()
-            .job?.motion.tracks.find((t) => t.setting === moved.setting && t.pass === moved.pass);
+          const after = useOpenJob.getState().job;
+          const track = after && trackOf(after, moved);
           if (track) setMotionView({ chosen: { track: track.id, at } });
         },
       },
