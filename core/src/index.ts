@@ -229,7 +229,6 @@ export * from './outputs/file-words.ts';
 export { pngTaker, runPlates, tiffTaker } from './outputs/plate-takers.ts';
 export * from './print/frame-memory.ts';
 export * from './print/loop-seam.ts';
-export { frameFileName } from './outputs/clips/frames-zip.ts';
 export { spriteColumns } from './outputs/clips/sprite-sheet.ts';
 export { clipChannels, clipFrame, frameJob, printFrame } from './outputs/clips/frames.ts';
 export * from './outputs/index.ts';

@@ -1,4 +1,4 @@
-import { type Motion, secondsOf } from '../motion/motion.ts';
+import { secondsOf } from '../motion/motion.ts';
 import { canMove, type Track, valueAt } from '../motion/track.ts';
 import { frameAt, frameName, fileOfFrame } from '../picture/clip.ts';
 import type { Picture } from '../picture/types.ts';
@@ -93,9 +93,3 @@ export function jobAtTime(job: Job, seconds: number): Job {
 /** Whether anything of a job moves. */
 export const moves = (job: Job): boolean =>
   movingTracks(job).some(({ keys }) => keys.length > 1) || job.pictures.some(({ clip }) => clip !== null);
-
-/** How a job moves with a change to it. */
-export const withMotion = (job: Job, change: Partial<Motion>): Job => ({
-  ...job,
-  motion: { ...job.motion, ...change },
-});

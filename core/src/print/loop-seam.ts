@@ -25,14 +25,15 @@ function differing(a: PlateBand, b: PlateBand): { readonly apart: number; readon
 }
 
 /** The two stills that meet where a clip begins again: its first frame, and the one that would follow its last. */
-export function seamJobs(job: Job): readonly [first: Job, after: Job] {
+export type SeamJobs = readonly [first: Job, after: Job];
+
+export function seamJobs(job: Job): SeamJobs {
   const { settings } = job.motion;
   return [jobAtTime(job, 0), jobAtTime(job, frameCount(settings) / settings.rate)];
 }
 
-/** Measures the seam of a loop on the plates of the two stills that meet there. Yields the share done, 0..1. */
-export function* loopSeam(env: PrintEnv, job: Job): Generator<number, LoopSeam> {
-  const [first, after] = seamJobs(job);
+/** Measures a seam on the plates of the two stills that meet there. Yields the share done, 0..1. */
+export function* loopSeam(env: PrintEnv, [first, after]: SeamJobs): Generator<number, LoopSeam> {
   const [one, two] = [first, after].map((still) => printBands(env, still, printingPasses(still)));
   const { height } = sheetPixels(first.sheet);
   let [apart, all] = [0, 0];

@@ -1,7 +1,17 @@
-import { type Job, loopOffers, loopSeam, MADE_KINDS, NO_EDIT, normalsOf, type Track } from '../../src/index.ts';
+import {
+  type Job,
+  loopOffers,
+  loopSeam,
+  MADE_KINDS,
+  NO_EDIT,
+  normalsOf,
+  type PictureLookup,
+  seamJobs,
+  type Track,
+} from '../../src/index.ts';
 import { pixelJob } from '../jobs.ts';
 import { kernels } from '../plates.ts';
-import { key, moving, track } from './moving-jobs.ts';
+import { clipFrames, clipJob, key, moving, rollingDisc, track } from './moving-jobs.ts';
 
 const SECONDS = 2;
 
@@ -16,8 +26,9 @@ function madeJob(kind: string, settings: Record<string, unknown>): Job {
   };
 }
 
-function seamOf(job: Job, tracks: readonly Track[]): number {
-  const work = loopSeam({ kernels, pictures: () => null }, moving(job, tracks, { seconds: SECONDS, rate: 12 }));
+function seamOf(job: Job, tracks: readonly Track[], pictures: PictureLookup = () => null): number {
+  const stills = seamJobs(moving(job, tracks, { seconds: SECONDS, rate: 12 }));
+  const work = loopSeam({ kernels, pictures }, stills);
   const shares: number[] = [];
   for (let step = work.next(); ; step = work.next()) {
     if (step.done) {
@@ -53,5 +64,16 @@ describe('the seam of a loop', () => {
     const growing = track('marks.to', [key(0, 0.5), key(SECONDS, 1)]);
     expect(seamOf(clouds, [turning, growing])).toBeGreaterThan(0);
     expect(seamOf(clouds, [turning, { ...growing, on: false }])).toBe(0);
+  });
+
+  test.each([
+    [2, true],
+    [1, true],
+    [0.75, false],
+  ])('of a clip of %d seconds in a loop of 2 is closed where it is played whole: %s', (seconds, closed) => {
+    const job = clipJob(240, 160, 6, seconds);
+    const seam = seamOf(job, [], clipFrames(240, 160, 6, rollingDisc(240, 6)));
+    if (closed) expect(seam).toBe(0);
+    else expect(seam).toBeGreaterThan(0.01);
   });
 });

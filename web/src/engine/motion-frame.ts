@@ -9,6 +9,7 @@ import {
   printBands,
   printingPasses,
   reducedPrint,
+  type SeamJobs,
 } from '@chromatype/core';
 import type { SheetEngine } from './sheet-engine.ts';
 
@@ -66,13 +67,13 @@ export interface ClipMeasures {
   readonly flicker: Flicker;
 }
 
-/** Measures the seam of a clip, and how much stands still and changes from drawing to drawing in its first second. */
-export function measureClip(engine: SheetEngine, job: Job, frames: readonly Job[]): ClipMeasures {
+/** Measures the seam between the two ends of a clip, and how much stands still and changes from drawing to drawing in its first second. */
+export function measureClip(engine: SheetEngine, ends: SeamJobs, frames: readonly Job[], within: number): ClipMeasures {
   const env = engine.sampleEnv();
-  const seam = loopSeam(env, job);
+  const seam = loopSeam(env, ends);
   let step = seam.next();
   while (!step.done) step = seam.next();
-  const memory = createFrameMemory(job.motion.settings.holdWithin, false);
+  const memory = createFrameMemory(within, false);
   for (const still of frames) {
     for (const _ of printBands({ ...env, memory }, still, printingPasses(still))) {
       // Every band is compared with the one before as it is printed.

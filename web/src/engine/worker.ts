@@ -12,6 +12,7 @@ import {
   prepareSubject,
   type Repeat,
   readTile,
+  type SeamJobs,
   seamStrength,
   type SharedFloyd,
   type StoneFault,
@@ -146,8 +147,8 @@ const api = {
     const made = await motionFrame(engine, asked);
     return made && Comlink.transfer(made, [made]);
   },
-  measureClip(job: Job, frames: readonly Job[]): ClipMeasures {
-    return measureClip(engine, job, frames);
+  measureClip(ends: SeamJobs, frames: readonly Job[], within: number): ClipMeasures {
+    return measureClip(engine, ends, frames, within);
   },
   /** The marks of a fill, one by one. */
   /** Lays the stones of a pass. */

@@ -88,9 +88,11 @@ export interface PlayedFrame {
   readonly small: boolean;
 }
 
-/** The still of a frame as it is played: clips are read from their small copies. Null while these are not there. */
-export function playedFrame(job: Job, frame: number): PlayedFrame | null {
-  const still = jobAtFrame(job, frame);
+/** A frame as it is played. Null while the pixels that it reads are not there. */
+export const playedFrame = (job: Job, frame: number): PlayedFrame | null => asPlayed(jobAtFrame(job, frame));
+
+/** A still whose clips are read from their small copies. Null while these are not there. */
+export function asPlayed(still: Job): PlayedFrame | null {
   const clips = useSmallClips.getState();
   const { byHash } = usePictures.getState();
   let small = false;

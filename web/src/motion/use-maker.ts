@@ -1,7 +1,8 @@
-import { drawingsOf, type Job, printingPasses, screenTraits } from '@chromatype/core';
+import { drawingsOf, type Job } from '@chromatype/core';
 import { useEffect, useRef, useState } from 'react';
 import { usePictures } from '../engine/pictures.ts';
 import { enginePool } from '../engine/pool.ts';
+import { boils } from './boils.ts';
 import type { FittedFrame } from './fit-frame.ts';
 import { FrameMaker } from './frame-maker.ts';
 import { setMotionView } from './motion-store.ts';
@@ -11,11 +12,7 @@ import { type PlayedFrame, playedFrame, useSmallClips } from './small-frames.ts'
 const KEPT_BYTES = 400e6;
 
 /** Whether still parts are held, so that each drawing needs the one before it. */
-const holds = (job: Job): boolean =>
-  job.motion.settings.hold &&
-  printingPasses(job).some(({ fills }) =>
-    fills.some(({ on, screen }) => on && screenTraits(screen, job.sheet.ppi).order === 'downwards'),
-  );
+const holds = (job: Job): boolean => job.motion.settings.hold && boils(job);
 
 /** A frame as soon as the pixels that it reads are there. */
 function whenThere(job: Job, frame: number): Promise<PlayedFrame> {

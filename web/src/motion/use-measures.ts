@@ -1,7 +1,8 @@
-import { drawingsOf, flickerShare, type Job, printingPasses, screenTraits } from '@chromatype/core';
+import { drawingsOf, flickerShare, type Job, seamJobs } from '@chromatype/core';
 import { useEffect, useState } from 'react';
 import { enginePool } from '../engine/pool.ts';
-import { playedFrame, useSmallClips } from './small-frames.ts';
+import { boils } from './boils.ts';
+import { asPlayed, playedFrame, useSmallClips } from './small-frames.ts';
 
 /** Milliseconds of rest before a clip is measured. */
 const REST = 700;
@@ -15,12 +16,6 @@ export interface Measured {
   readonly flicker: number | null;
 }
 
-/** Whether a pass of a job has dots that depend on all rows above, so that they boil. */
-const boils = (job: Job): boolean =>
-  printingPasses(job).some(({ fills }) =>
-    fills.some(({ on, screen }) => on && screenTraits(screen, job.sheet.ppi).order === 'downwards'),
-  );
-
 /** Measures the seam and the flicker of a job some time after its last change; null while they are not known. */
 export function useMeasures(job: Job, playing: boolean): Measured | null {
   const [measured, setMeasured] = useState<{ readonly job: Job; readonly found: Measured } | null>(null);
@@ -32,10 +27,11 @@ export function useMeasures(job: Job, playing: boolean): Measured | null {
     const timer = setTimeout(async () => {
       const drawings = drawingsOf(job.motion.settings);
       const stills = boils(job) ? drawings.slice(0, COMPARED).map(({ frame }) => playedFrame(job, frame)?.job) : [];
-      const first = playedFrame(job, 0);
-      if (!first || stills.some((still) => !still)) return;
+      const [first, after] = seamJobs(job).map((still) => asPlayed(still)?.job);
+      if (!first || !after || stills.some((still) => !still)) return;
       try {
-        const { seam, flicker } = await enginePool().maker.measureClip(withSmall(job, first.job), stills as Job[]);
+        const { holdWithin } = job.motion.settings;
+        const { seam, flicker } = await enginePool().maker.measureClip([first, after], stills as Job[], holdWithin);
         const share = boils(job) ? (job.motion.settings.hold ? 0 : flickerShare(flicker)) : null;
         if (!over) setMeasured({ job, found: { seam, flicker: share } });
       } catch {
@@ -49,9 +45,3 @@ export function useMeasures(job: Job, playing: boolean): Measured | null {
   }, [job, playing, here]);
   return measured?.job === job ? measured.found : null;
 }
-
-/** A job whose clips are measured by their first frame: where they begin again is theirs to say. */
-const withSmall = (job: Job, still: Job): Job => ({
-  ...job,
-  pictures: job.pictures.map((p) => (p.clip ? { ...still.pictures.find((own) => own.id === p.id)!, clip: null } : p)),
-});

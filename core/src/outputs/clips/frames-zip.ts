@@ -7,7 +7,7 @@ import { packFrame } from './still-png.ts';
 const DIGITS = 4;
 
 /** Name of the file of a drawing, counted from 1. */
-export const frameFileName = (drawing: number): string => `frame-${String(drawing + 1).padStart(DIGITS, '0')}.png`;
+const frameFileName = (drawing: number): string => `frame-${String(drawing + 1).padStart(DIGITS, '0')}.png`;
 
 export const framesZip = clipOutput({
   name: 'clip-frames',
