@@ -80,6 +80,7 @@ export { paletteOfPicture } from './picture/palette-of-picture.ts';
 export * from './picture/placement.ts';
 export * from './picture/types.ts';
 export * from './picture/clip.ts';
+export * from './picture/clip-limits.ts';
 export * from './picture/weights.ts';
 export { MARK_DOES, type Mark } from './picture/subject/known-pixels.ts';
 export { marksSuffice, prepareSubject, subjectMatte } from './picture/subject/matte.ts';

@@ -7,36 +7,22 @@ import { sheetOfPicture } from '../document/sheet-edits.ts';
 import { addLayers, type Layer } from '../document/layer-edits.ts';
 import { edit, useOpenJob } from '../document/store.ts';
 import { FILM_FILES, isFilm } from '../ui/film-files.ts';
+import { sendWithNote } from '../ui/send-with-note.ts';
 import { LAYERED_FILES, PICTURE_FILES } from '../ui/files.ts';
 
 type Upload<T> = (file: File, progress: (share: number) => void, signal: AbortSignal) => Promise<T>;
 
 /** Sends a file to the server with its progress and a way to cancel; null when it was refused, which has been said. */
-async function sendWithNote<T>(file: File, upload: Upload<T>): Promise<T | null> {
-  const stop = new AbortController();
+function sendFileWithNote<T>(file: File, upload: Upload<T>): Promise<T | null> {
   const name = file.name || 'picture';
-  const note = toast.loading(`Adding ${name}`, { action: { label: 'Cancel', onClick: () => stop.abort() } });
-  try {
-    const stored = await upload(
-      file,
-      (share) =>
-        toast.loading(share < 1 ? `Adding ${name}, ${Math.round(share * 100)} %` : `Reading ${name}`, { id: note }),
-      stop.signal,
-    );
-    toast.success(`${name} was added.`, { id: note, action: undefined, duration: 2500 });
-    return stored;
-  } catch (error) {
-    toast.error(`${name}: ${error instanceof Error ? error.message : error}`, {
-      id: note,
-      action: undefined,
-      duration: 9000,
-    });
-    return null;
-  }
+  return sendWithNote(name, {
+    send: (progress, signal) => upload(file, progress, signal),
+    done: () => `${name} was added.`,
+  });
 }
 
 /** Sends a picture to the server; null when it was refused, which has been said. */
-export const sendPicture = (file: File): Promise<StoredPicture | null> => sendWithNote(file, uploadPicture);
+export const sendPicture = (file: File): Promise<StoredPicture | null> => sendFileWithNote(file, uploadPicture);
 
 const isLayered = (file: File): boolean => /\.ora$/i.test(file.name) || file.type === 'image/openraster';
 
@@ -91,7 +77,7 @@ async function togetherOf(files: readonly File[]): Promise<Edit | null> {
 
 /** A layered file: each of its layers becomes a pass. */
 async function layersOf(file: File): Promise<Edit | null> {
-  const artwork = await sendWithNote(file, uploadArtwork);
+  const artwork = await sendFileWithNote(file, uploadArtwork);
   if (!artwork) return null;
   const shown = artwork.layers.filter((l) => l.visible).length;
   const notes = [

@@ -1,9 +1,9 @@
 import { zip } from 'fflate';
-import { toast } from 'sonner';
 import { type StoredPicture, uploadArchive, uploadPicture } from '../api/pictures.ts';
 import { addPicture, newId } from '../document/edits.ts';
 import { edit, useOpenJob } from '../document/store.ts';
 import { FILM_FILES, isFilm } from '../ui/film-files.ts';
+import { sendWithNote } from '../ui/send-with-note.ts';
 import { sendFilm } from './films.ts';
 
 /** Files that come in as clips. */
@@ -30,44 +30,26 @@ async function archiveOf(files: readonly File[]): Promise<File> {
 /** Sends files in the way that suits them: films decoded, archives and several stills as archives, others as they are. */
 async function sent(
   files: readonly File[],
-  tell: (what: string) => (share: number) => void,
+  progress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<StoredPicture> {
   const [first] = files as readonly [File];
-  if (files.length > 1) return uploadArchive(await archiveOf(files), tell('Adding'), signal);
-  if (isFilm(first)) return sendFilm(first, tell('Decoding'), signal);
-  return /\.zip$/i.test(first.name)
-    ? uploadArchive(first, tell('Adding'), signal)
-    : uploadPicture(first, tell('Adding'), signal);
+  if (files.length > 1) return uploadArchive(await archiveOf(files), progress, signal);
+  if (isFilm(first)) return sendFilm(first, progress, signal);
+  return /\.zip$/i.test(first.name) ? uploadArchive(first, progress, signal) : uploadPicture(first, progress, signal);
 }
 
 /**
  * Sends a clip to the server, with its progress and a way to cancel: a film, an animation, an archive, or several stills
  * as its frames. Null when it was refused, which has been said.
  */
-export async function sendClip(files: readonly File[]): Promise<StoredPicture | null> {
-  const stop = new AbortController();
+export function sendClip(files: readonly File[]): Promise<StoredPicture | null> {
   const name = files.length > 1 ? `${files.length} frames` : files[0]!.name;
-  const cancel = { label: 'Cancel', onClick: () => stop.abort() };
-  const note = toast.loading(`Adding ${name}`, { action: cancel });
-  const tell = (what: string) => (share: number) =>
-    toast.loading(share < 1 ? `${what} ${name}, ${Math.round(share * 100)} %` : `Reading the frames of ${name}`, {
-      id: note,
-      action: cancel,
-    });
-  try {
-    const stored = await sent(files, tell, stop.signal);
-    const said = stored.clip ? `${stored.clip.ends.length} frames were added.` : `${name} was added as a still.`;
-    toast.success(said, { id: note, action: undefined, duration: 2500 });
-    return stored;
-  } catch (error) {
-    toast.error(`${name}: ${error instanceof Error ? error.message : error}`, {
-      id: note,
-      action: undefined,
-      duration: 9000,
-    });
-    return null;
-  }
+  return sendWithNote(name, {
+    send: (progress, signal) => sent(files, progress, signal),
+    done: ({ clip }) => (clip ? `${clip.ends.length} frames were added.` : `${name} was added as a still.`),
+    doing: files.length === 1 && isFilm(files[0]!) ? 'Decoding' : 'Adding',
+  });
 }
 
 /** Takes clips into the open job, in one step of undo; the chosen pass prints them. */

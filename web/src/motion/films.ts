@@ -1,3 +1,4 @@
+import { clipLengthFault, frameSizeFault, MOST_CLIP_SECONDS } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
 
 /** How well frames are packed on their way to the server: films have lost more before. */
@@ -9,17 +10,8 @@ const WHOLE = 0.9;
 /** A film that cannot be taken in, in one sentence. */
 export class FilmError extends Error {}
 
-/** Pixels of a frame at most, as the server takes them. */
-const MOST_PIXELS = 4096 * 2304;
-const MOST_SECONDS = 60;
-const MOST_FRAMES = 1800;
-
-/** A length of time in words. */
-function spoken(seconds: number): string {
-  if (seconds < 120) return `${Math.round(seconds)} seconds`;
-  const minutes = Math.round(seconds / 60);
-  return minutes < 120 ? `${minutes} minutes` : `${Math.round(minutes / 6) / 10} hours`;
-}
+/** How much longer than what is taken a film may say that it is: its last frame may end later than it counts. */
+const ROUNDING = 0.5;
 
 /** When frames begin, and how long the film is, in seconds: each ends where the next begins. */
 export function endsOfFrames(begins: readonly number[], seconds: number): number[] {
@@ -68,22 +60,12 @@ export async function sendFilm(
       );
     const seconds = await track.computeDuration();
     const told = await input.getDurationFromMetadata().catch(() => null);
-    if (told && told <= MOST_SECONDS && seconds < told * WHOLE)
+    if (told && told <= MOST_CLIP_SECONDS && seconds < told * WHOLE)
       throw new FilmError('This film is cut short; fetch or save it again.');
-    if (seconds > MOST_SECONDS + 0.5)
-      throw new FilmError(
-        `This clip lasts ${spoken(seconds)}; at most ${MOST_SECONDS} seconds are taken. Cut it shorter first.`,
-      );
     const { displayWidth: width, displayHeight: height } = track;
-    if (width * height > MOST_PIXELS)
-      throw new FilmError(
-        `The frames of this clip have ${width} × ${height} pixels; at most 4096 × 2304 are taken. Make it smaller first.`,
-      );
     const { packetCount } = await track.computePacketStats();
-    if (packetCount > MOST_FRAMES)
-      throw new FilmError(
-        `This clip has ${packetCount} frames; at most ${MOST_FRAMES} are taken. Cut it shorter or save it with fewer frames a second.`,
-      );
+    const fault = clipLengthFault(packetCount, seconds - ROUNDING) ?? frameSizeFault({ width, height });
+    if (fault) throw new FilmError(fault);
     return await sendFrames(
       { file, width, height, frames: packetCount, seconds },
       new CanvasSink(track, { poolSize: 2 }),
@@ -132,7 +114,7 @@ async function sendFrames(
     width: String(width),
     height: String(height),
     frames: String(frames),
-    seconds: String(Math.min(MOST_SECONDS, seconds)),
+    seconds: String(Math.min(MOST_CLIP_SECONDS, seconds)),
   });
   const OCTETS = 'application/octet-stream';
   const begun = await sent<{ id: string } | { picture: StoredPicture }>(
@@ -162,7 +144,7 @@ async function sendFrames(
       throw new FilmError(
         `This film is cut short: ${begins.length} of its ${frames} frames can be decoded. Fetch or save it again.`,
       );
-    const ends = endsOfFrames(begins, seconds).map((end) => Math.min(end, MOST_SECONDS));
+    const ends = endsOfFrames(begins, seconds).map((end) => Math.min(end, MOST_CLIP_SECONDS));
     return await sent<StoredPicture>(`/clips/${id}/end`, 'POST', JSON.stringify({ ends }), 'application/json', signal);
   } catch (error) {
     void fetch(`/api/clips/${id}`, { method: 'DELETE' });
