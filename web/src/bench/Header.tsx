@@ -53,7 +53,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           value={job.title}
           own
           onChange={(title) => edit(setTitle(title))}
-          className="max-w-[260px] min-w-[60px] min-[1600px]:max-w-[420px] border-transparent! font-semibold [field-sizing:content] hover:border-hairline!"
+          className="text-ellipsis max-w-[260px] min-w-[60px] min-[1600px]:max-w-[420px] border-transparent! font-semibold [field-sizing:content] hover:border-hairline!"
         />
         <span
           role="status"
