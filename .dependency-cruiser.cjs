@@ -12,6 +12,7 @@ const LAYERS = [
   ['screen', 'stencil'],
   ['separate', 'wear', 'motion'],
   ['document'],
+  ['recipes'],
   ['print'],
   ['press', 'measure', 'tints', 'finishing'],
   ['plates'],

@@ -270,3 +270,10 @@ export { anyStones, printsStones, stoneFills, type StonePlan } from './print/pla
 export { resizedDesign } from './document/resize-design.ts';
 export { boxOf } from './marks/outline.ts';
 export { readStoneTable } from './document/read-stones.ts';
+
+export { applyRecipe, type ApplyAsked, RecipeError } from './recipes/apply.ts';
+export { MIXED_PARTS, type MixedPart, mixRecipes } from './recipes/mix.ts';
+export { readRecipe, readRecipeFile, recipeFileText } from './recipes/read-recipe.ts';
+export * from './recipes/recipe.ts';
+export { shippedRecipes, type ShippedRecipe } from './recipes/shipped/index.ts';
+export { type RecipeAsked, takeRecipe } from './recipes/take.ts';

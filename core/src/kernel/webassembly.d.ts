@@ -12,3 +12,4 @@ declare namespace WebAssembly {
   }
 }
 declare function atob(text: string): string;
+declare function btoa(bytes: string): string;

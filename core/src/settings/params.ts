@@ -12,6 +12,8 @@ export interface NumberParam {
   readonly unit: '' | '%' | '°' | 'px' | 'mm' | 'mm²' | 'cells' | '×' | 's' | 'fps' | 'frequency';
   /** Only whole numbers. */
   readonly whole?: boolean;
+  /** Name of the setting beside it that says whether it is counted in `px` or `mm`. */
+  readonly unitIn?: string;
   /** So much further it is the same again; or the name of the setting beside it that says how much, 0 for never. */
   readonly period?: number | string;
 }

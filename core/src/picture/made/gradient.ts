@@ -59,6 +59,7 @@ function blended(s: Settings, aspect: number): Blended {
 
 export const gradient: MadeKind = {
   name: 'gradient',
+  texture: true,
   label: 'Gradient',
   about: 'Colours that run into each other, smooth or in equal steps.',
   params,

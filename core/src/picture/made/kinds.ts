@@ -40,6 +40,8 @@ export interface MadeKind {
   readonly label: string;
   readonly about: string;
   readonly params: Params;
+  /** It is texture and no motif, so that it belongs to a look and is kept in recipes. */
+  readonly texture?: boolean;
   /** One of the three: colours point by point, a value that is shown in blended colours, or an outline. `aspect`: width by height. */
   readonly painter?: (settings: never, aspect: number) => Painter;
   readonly blended?: (settings: never, aspect: number) => Blended;

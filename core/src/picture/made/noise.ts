@@ -134,6 +134,7 @@ function keptAlong(kernels: Kernels, layer: number, { smooth, cells, ends }: Ret
 
 export const noise: MadeKind = {
   name: 'noise',
+  texture: true,
   label: 'Noise',
   about: 'Clouds of chance, from soft to rough, which can be made to drift.',
   params,

@@ -22,6 +22,7 @@ const blended = ({ colours }: SettingsOf<typeof params>): Blended => ({
 
 export const tint: MadeKind = {
   name: 'tint',
+  texture: true,
   label: 'Plain tint',
   about: 'One colour all over.',
   params,

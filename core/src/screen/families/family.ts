@@ -84,6 +84,10 @@ export interface ScreenFamily<N extends string = string, P extends Params = Para
   cellWidth(own: SettingsOf<P>, pitch: number, ppi: number, width: number): number;
   /** The same settings for a sample of a few cells, which is no sheet: nothing in it is counted, joined or left free. */
   inSample(own: SettingsOf<P>): SettingsOf<P>;
+  /** The same settings without what was done to single marks by hand. */
+  withoutHand(own: SettingsOf<P>): SettingsOf<P>;
+  /** Its pieces come in sizes that are sold: they stay as they are on a sheet of another size. */
+  readonly fixedSizes: boolean;
   /** What a plate's caption says where there is no frequency and angle to say; empty for screens on a lattice. */
   caption(own: SettingsOf<P>): string;
   /** Says why a sheet cannot be screened with these settings, in one sentence; null if it can. */
@@ -93,12 +97,14 @@ export interface ScreenFamily<N extends string = string, P extends Params = Para
 
 /** A family as its own folder states it: `compile` sees nothing but the inputs, so that they are its key. */
 export interface FamilyDefinition<N extends string, P extends Params, I>
-  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints' | 'fault' | 'inSample'> {
+  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints' | 'fault' | 'inSample' | 'withoutHand' | 'fixedSizes'> {
   /** Left out by families that print one ink, pictures by those that need none. */
   prints?(own: SettingsOf<P>): Prints;
   pictures?(own: SettingsOf<P>): readonly string[];
   caption?(own: SettingsOf<P>): string;
   inSample?(own: SettingsOf<P>): SettingsOf<P>;
+  withoutHand?(own: SettingsOf<P>): SettingsOf<P>;
+  fixedSizes?: boolean;
   fault?(asked: ScreenAsked<SettingsOf<P>>): string | null;
   /** Plain data: everything that the compiled screen depends on, and nothing else. */
   inputs(asked: ScreenAsked<SettingsOf<P>>): I;
@@ -116,6 +122,8 @@ export function screenFamily<const N extends string, P extends Params, I>(
     caption: () => '',
     fault: () => null,
     inSample: (own) => own,
+    withoutHand: (own) => own,
+    fixedSizes: false,
     ...definition,
     prints,
     plan(asked) {

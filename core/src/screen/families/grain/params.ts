@@ -16,6 +16,7 @@ export const GRAIN_PARAMS = {
     normal: 1,
     step: 1,
     unit: '',
+    unitIn: 'sizeIn',
   },
   sizeIn: {
     kind: 'choice',

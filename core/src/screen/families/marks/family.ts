@@ -60,6 +60,7 @@ export const MARKS = screenFamily({
   }),
   prints: markPrints,
   cellWidth: (own, pitch, _, width) => (isCounted(own) ? width / own.across : pitch),
+  withoutHand: (own) => ({ ...own, edits: [] }),
   inSample: (own) => ({
     ...own,
     fit: 'frequency',

@@ -20,6 +20,8 @@ function inputs({ own, width, height, bleed, ppi }: ScreenAsked<StoneSettings>):
   };
 }
 
+const withoutHand = (own: StoneSettings): StoneSettings => ({ ...own, hand: [], empty: [], loose: false });
+
 /** Stones of fixed sizes, laid in outlines or by a picture. */
 export const STONES = screenFamily({
   name: 'stones',
@@ -41,7 +43,9 @@ export const STONES = screenFamily({
   }),
   prints: () => STONE_PRINTS,
   cellWidth: (_own, _pitch, ppi) => (CELL * ppi) / MM_PER_INCH,
-  inSample: (own) => ({ ...own, hand: [], empty: [], loose: false }),
+  inSample: withoutHand,
+  withoutHand,
+  fixedSizes: true,
   caption: ({ way }) => `stones, ${way}`,
   inputs,
   compile: (own) => stoneScreen(own),
