@@ -34,7 +34,10 @@ for (const { id, recipe } of shippedRecipes()) {
 await writePages(pages, samples.length * (WIDTH + 10));
 // Few colours do for a look, and keep the repository small.
 for (const file of Object.keys(pages)) {
-  writeFileSync(file, await sharp(readFileSync(file)).png({ palette: true, colours: 48, dither: 0, effort: 10 }).toBuffer());
+  writeFileSync(
+    file,
+    await sharp(readFileSync(file)).png({ palette: true, colours: 48, dither: 0, effort: 10 }).toBuffer(),
+  );
 }
 
 const sections = [...groups].map(

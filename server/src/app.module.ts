@@ -22,6 +22,9 @@ import { PicturesService } from './pictures/pictures.service.ts';
 import { PressController } from './press/press.controller.ts';
 import { PressService } from './press/press.service.ts';
 import { ReclaimService } from './reclaim/reclaim.service.ts';
+import { RecipeFilesService } from './recipes/recipe-files.service.ts';
+import { RecipesController } from './recipes/recipes.controller.ts';
+import { RecipesService } from './recipes/recipes.service.ts';
 import { RenderThreads } from './render/render-threads.ts';
 import { RunsController } from './runs/runs.controller.ts';
 import { RunsService } from './runs/runs.service.ts';
@@ -61,6 +64,7 @@ export class AppModule {
         InkSetsController,
         JobsController,
         PicturesController,
+        RecipesController,
         RunsController,
         StoneTablesController,
         TilesController,
@@ -77,6 +81,8 @@ export class AppModule {
         JobsService,
         SmallPrintsService,
         PicturesService,
+        RecipeFilesService,
+        RecipesService,
         RunsService,
         PressService,
         ReadingService,

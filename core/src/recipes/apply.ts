@@ -158,7 +158,10 @@ export function applyRecipe(job: Job, recipe: Recipe, asked: ApplyAsked): Job {
   const tracks = whole && ready.motion.tracks.length > 0 ? ready.motion.tracks : job.motion.tracks;
   const next: Job = tidied({
     ...job,
-    ...withNewIds({ passes, stencils: whole ? ready.stencils : [...job.stencils, ...ready.stencils] }, { passes: stay }),
+    ...withNewIds(
+      { passes, stencils: whole ? ready.stencils : [...job.stencils, ...ready.stencils] },
+      { passes: stay },
+    ),
     sheet: recipe.stock ? { ...job.sheet, stock, ground, finish } : job.sheet,
     pictures: [...job.pictures, ...ready.pictures],
     separations: [...job.separations, ...ready.separations],

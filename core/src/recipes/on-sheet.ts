@@ -9,9 +9,10 @@ import type { Fill, Job, Pass, Sheet } from '../document/types.ts';
 import { INK_PARAMS } from '../ink/ink-params.ts';
 import { PRESS_PARAMS } from '../ink/press-params.ts';
 import { STOCK_PARAMS } from '../ink/stock-params.ts';
-import type { SheetGeometry } from '../raster/sheet.ts';
+import { type SheetGeometry, sheetPixels } from '../raster/sheet.ts';
 import { FAMILIES } from '../screen/families/index.ts';
-import { FREQUENCY_RANGE, type Frequency } from '../screen/frequency.ts';
+import { convertFrequency, FREQUENCY_RANGE, type Frequency, pitchOf } from '../screen/frequency.ts';
+import { LARGEST_PITCH, SMALLEST_PITCH } from '../screen/periodic/supercell.ts';
 import type { Screen } from '../screen/settings.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import { type LengthScale, scaledSettings } from '../settings/scaled-settings.ts';
@@ -22,18 +23,25 @@ import type { Lengths } from './recipe.ts';
 
 const tidy = (v: number): number => Number(v.toFixed(4));
 
-/** A frequency whose cells are larger. A count across the sheet is a share of it and stays. */
-function scaledFrequency({ value, per }: Frequency, { mm, px }: LengthScale): Frequency {
+/**
+ * A frequency whose cells are larger, as far as the plates of the sheet hold them. A count across the sheet is a share of it
+ * and stays; cells that keep their size are left to be refused where they are too fine.
+ */
+function scaledFrequency({ value, per }: Frequency, { mm, px }: LengthScale, sheet: SheetGeometry): Frequency {
   const factor = { lpi: 1 / mm, lpcm: 1 / mm, mm, px, across: 1 }[per];
-  return { per, value: Math.min(FREQUENCY_RANGE.max, Math.max(FREQUENCY_RANGE.min, tidy(value * factor))) };
+  const scaled = { per, value: Math.min(FREQUENCY_RANGE.max, Math.max(FREQUENCY_RANGE.min, tidy(value * factor))) };
+  const { width } = sheetPixels(sheet);
+  const pitch = pitchOf(scaled, sheet.ppi, width);
+  const held = Math.min(LARGEST_PITCH, Math.max(SMALLEST_PITCH, pitch));
+  return mm === 1 || held === pitch ? scaled : convertFrequency({ value: held, per: 'px' }, per, sheet.ppi, width);
 }
 
-function scaledScreen(screen: Screen, by: LengthScale): Screen {
+function scaledScreen(screen: Screen, by: LengthScale, sheet: SheetGeometry): Screen {
   const families = FAMILIES.map(({ name, params, fixedSizes }) => [
     name,
     fixedSizes ? screen[name] : scaledSettings(params, screen[name], by),
   ]);
-  return { ...screen, frequency: scaledFrequency(screen.frequency, by), ...Object.fromEntries(families) };
+  return { ...screen, frequency: scaledFrequency(screen.frequency, by, sheet), ...Object.fromEntries(families) };
 }
 
 /** What is drawn on the sheet is as large on the new one as fits, in its middle. */
@@ -60,7 +68,7 @@ function scaledFill(fill: Fill, by: LengthScale, { from, to, scale, x, y }: Layo
       toY: tidy(feed.toY * scale + y),
     },
     tone: scaledSettings(TONE_PARAMS, fill.tone, by),
-    screen: scaledScreen(fill.screen, by),
+    screen: scaledScreen(fill.screen, by, to),
     bend: fill.bend.map((bend) => movedBend(scaledBend(bend, scale), { x, y }, old, to)),
     bending: scaledSettings(BENT_PICTURE_PARAMS, fill.bending, by),
     wear: scaledSettings(WEAR_PARAMS, fill.wear, by),

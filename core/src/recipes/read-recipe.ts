@@ -50,7 +50,8 @@ export function readRecipe(value: unknown): Recipe {
   }
   check.only(r, '', FIELDS);
   const job = readJob(r.job);
-  if (job.passes.length === 0) throw new JobError('job.passes', 'This recipe holds no pass, so that it prints nothing.');
+  if (job.passes.length === 0)
+    throw new JobError('job.passes', 'This recipe holds no pass, so that it prints nothing.');
   const name = check.text(r.name, 'name').trim();
   if (name === '') throw new JobError('name', 'A recipe needs a name.');
   return {
@@ -90,7 +91,10 @@ export function readRecipeFile(value: unknown): RecipeFile {
   const texts = hashes.map((hash) => {
     if (listed[hash] === undefined) {
       const { name } = recipe.job.pictures.find((p) => p.hash?.startsWith(hash))!;
-      throw new JobError('files', `The recipe needs the picture "${name}", which its file does not hold; export it again.`);
+      throw new JobError(
+        'files',
+        `The recipe needs the picture "${name}", which its file does not hold; export it again.`,
+      );
     }
     return [hash, check.text(listed[hash], `files.${hash}`, MOST_FILE_BYTES * 1.4)] as const;
   });

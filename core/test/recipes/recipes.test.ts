@@ -117,7 +117,8 @@ test('where a picture lies stays, and so do title, size, other pictures and how 
     passes: [{ ...pass!, fills: [{ ...fill, feed: { ...fill.feed, ...placed } }] }],
   };
   const next = applyRecipe(own, recipeOf('newspaper-weekend-colour'), { pass: null, newId: ids() });
-  for (const { feed } of next.passes.flatMap((p) => p.fills)) expect(feed).toMatchObject({ ...placed, picture: 'photo' });
+  for (const { feed } of next.passes.flatMap((p) => p.fills))
+    expect(feed).toMatchObject({ ...placed, picture: 'photo' });
   expect(next).toMatchObject({ title: own.title, pictures: own.pictures, share: own.share });
   expect(next.sheet).toMatchObject({ width: own.sheet.width, ppi: own.sheet.ppi, stock: { name: 'Newsprint' } });
 });
@@ -167,14 +168,17 @@ test('a texture made here stays in a recipe, and a motif made here does not', ()
   expect(recipe.slots.map((s) => s.name)).toEqual(['lettering']);
 });
 
-test.each(LENGTHS.map((l) => l.name))('lengths counted %s keep what they say on a larger and finer sheet', (lengths) => {
-  const job = jobOf(1);
-  const recipe = { ...takeRecipe(job, { name: 'r', lengths, stock: false }), lengths };
-  const sheet = { ...job.sheet, width: 3 * job.sheet.width, height: 3 * job.sheet.height, ppi: 600 };
-  const next = applyRecipe({ ...job, sheet }, recipe, { pass: null, newId: ids() });
-  const lpi = (j: Job) => lpiOf(j.passes[0]!.fills[0].screen.frequency, j.sheet.ppi, sheetPixels(j.sheet).width);
-  expect(lpi(next) / lpi(job)).toBeCloseTo(lengths === 'mm' ? 1 : 1 / 3, 3);
-});
+test.each(LENGTHS.map((l) => l.name))(
+  'lengths counted %s keep what they say on a larger and finer sheet',
+  (lengths) => {
+    const job = jobOf(1);
+    const recipe = { ...takeRecipe(job, { name: 'r', lengths, stock: false }), lengths };
+    const sheet = { ...job.sheet, width: 3 * job.sheet.width, height: 3 * job.sheet.height, ppi: 600 };
+    const next = applyRecipe({ ...job, sheet }, recipe, { pass: null, newId: ids() });
+    const lpi = (j: Job) => lpiOf(j.passes[0]!.fills[0].screen.frequency, j.sheet.ppi, sheetPixels(j.sheet).width);
+    expect(lpi(next) / lpi(job)).toBeCloseTo(lengths === 'mm' ? 1 : 1 / 3, 3);
+  },
+);
 
 test('a mixed recipe has the screen of one and the inks of the other', () => {
   const [lines, colour] = [recipeOf('engraving-copper'), recipeOf('poster-three-inks')];
@@ -186,7 +190,11 @@ test('a mixed recipe has the screen of one and the inks of the other', () => {
     colour.job.passes.map((p) => p.fills[0].screen.angle),
   );
   expect(readRecipe(text(mixed))).toEqual(mixed);
-  expect(mixRecipes(colour, lines, ['inks', 'stock']).job.passes.map((p) => p.ink.name)).toEqual(['Black', 'Black', 'Black']);
+  expect(mixRecipes(colour, lines, ['inks', 'stock']).job.passes.map((p) => p.ink.name)).toEqual([
+    'Black',
+    'Black',
+    'Black',
+  ]);
 });
 
 test('any two shipped recipes can be mixed in any parts, and the mixture prints on the job', () => {
@@ -209,7 +217,11 @@ test.each([
   ['a newer job inside', (r: { job: object }) => ({ ...r, job: { ...r.job, version: 99 } }), /newer than this program/],
   ['no passes', (r: { job: object }) => ({ ...r, job: { ...r.job, passes: [] }, slots: [] }), /holds no pass/],
   ['no name', (r: object) => ({ ...r, name: '  ' }), /needs a name/],
-  ['a slot for a fill that is not there', (r: object) => ({ ...r, slots: [{ name: 'x', fills: ['no'] }] }), /slots\[0\]/],
+  [
+    'a slot for a fill that is not there',
+    (r: object) => ({ ...r, slots: [{ name: 'x', fills: ['no'] }] }),
+    /slots\[0\]/,
+  ],
   ['a field of its own', (r: object) => ({ ...r, colour: 1 }), /"colour" is not a field/],
   ['files that belong to nothing', (r: object) => ({ ...r, files: { ['f'.repeat(64)]: 'AA==' } }), /is not a field/],
 ])('%s is refused in one sentence', (_, spoil, said) => {

@@ -11,12 +11,12 @@ import {
   pressFault,
   type PictureSource,
   printingPasses,
-  readJob,
 } from '@chromatype/core';
 import { MOST_BYTES } from '../pictures/reading/limits.ts';
 import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { writeFile } from '../render/write-file.ts';
-import { checkOutputFolder, readInput } from './files.ts';
+import { checkOutputFolder } from './files.ts';
+import { readDocument } from './job-document.ts';
 import { terminalProgress } from './progress.ts';
 import { UsageError } from './usage-error.ts';
 
@@ -26,16 +26,6 @@ export const HELP = `chromatype job JOB OUTDIR        every output of a saved jo
   --pictures DIR     where the job's pictures are`;
 
 const OPTIONS = { pictures: { type: 'string' } } as const;
-
-async function readDocument(file: string): Promise<Job> {
-  const text = (await readInput(file)).toString('utf8');
-  try {
-    return readJob(JSON.parse(text));
-  } catch (error) {
-    if (error instanceof SyntaxError) throw new UsageError(`${file} is not valid JSON.`);
-    throw error;
-  }
-}
 
 const hashOf = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 

@@ -1,6 +1,7 @@
-import { JobError, PaletteError, PlateError } from '@chromatype/core';
+import { JobError, PaletteError, PlateError, RecipeError } from '@chromatype/core';
 import { isDiskFull } from '../errors/disk-full.ts';
 import { reasonOf } from '../errors/reason-of.ts';
+import { Refused } from '../errors/refused.ts';
 import { PictureError } from '../pictures/picture-error.ts';
 import { StartError } from '../starting/start-error.ts';
 import { COMMANDS } from './commands.ts';
@@ -9,7 +10,11 @@ import { UsageError } from './usage-error.ts';
 
 /** What is said of an error, and the exit status: 2 for what the user can put right in the call, 1 for all else. */
 function outcomeOf(name: string, error: unknown): { said: string; status: 1 | 2 } {
-  if ([UsageError, JobError, PictureError, PaletteError, PlateError].some((kind) => error instanceof kind)) {
+  if (
+    [UsageError, JobError, PictureError, PaletteError, PlateError, RecipeError, Refused].some(
+      (kind) => error instanceof kind,
+    )
+  ) {
     return { said: (error as Error).message, status: 2 };
   }
   if (error instanceof StartError || error instanceof FailedError) {

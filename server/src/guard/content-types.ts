@@ -34,6 +34,11 @@ const TAKEN: readonly Taken[] = [
     types: /^(application\/octet-stream|image\/openraster)$/,
     said: 'application/octet-stream or image/openraster',
   },
+  {
+    path: /^\/api\/recipes\/import\/?$/,
+    types: /^application\/octet-stream$/,
+    said: 'application/octet-stream',
+  },
   { path: /^/, types: /^application\/json$/, said: 'application/json' },
 ];
 

@@ -10,7 +10,14 @@ const onDrums: NonNullable<SplitAsked['each']> = (pass, k) => ({
   ...pass,
   ink: {
     ...pass.ink,
-    press: { ...pass.ink.press, mottle: 0.35, dry: 0.25, starved: 0.08, ...(k === 0 ? { shiftX: 0.3, shiftY: -0.2 } : {}), seed: k + 1 },
+    press: {
+      ...pass.ink.press,
+      mottle: 0.35,
+      dry: 0.25,
+      starved: 0.08,
+      ...(k === 0 ? { shiftX: 0.3, shiftY: -0.2 } : {}),
+      seed: k + 1,
+    },
   },
 });
 

@@ -34,7 +34,14 @@ export const ENGRAVING = recipesOf('Engraving', [
       {
         ink: BLUE,
         tone: { local: 0.35, contrast: 0.1, lights: 0.02 },
-        screen: { lines: { kind: 'concentric' }, lpi: 36, centreX: 0.5, centreY: 0.55, smallest: 0.06, solidFrom: 0.94 },
+        screen: {
+          lines: { kind: 'concentric' },
+          lpi: 36,
+          centreX: 0.5,
+          centreY: 0.55,
+          smallest: 0.06,
+          solidFrom: 0.94,
+        },
       },
     ],
   },

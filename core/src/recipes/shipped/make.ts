@@ -113,7 +113,14 @@ export function withGrain(pass: Pass, grain: Partial<Screen['grain']>, seed = 1)
 
 /** Passes of a separation, and the separation itself. */
 function splitOf({ inks, base, screen, tone, settings, each }: SplitAsked, sheet: Sheet): Job {
-  const set: InkSet = { name: 'own', label: 'Inks of the recipe', about: '', inks, base: base ?? null, stock: sheet.stock };
+  const set: InkSet = {
+    name: 'own',
+    label: 'Inks of the recipe',
+    about: '',
+    inks,
+    base: base ?? null,
+    stock: sheet.stock,
+  };
   const source = passOf({ ink: inks[0]!, screen, tone }, 0);
   const before: Job = { ...createJob('', 'none'), sheet, pictures: [NO_PICTURE], passes: [source] };
   let next = 0;
@@ -146,30 +153,32 @@ const SHEET = { width: 210, height: 140, bleed: 0, ppi: 300 } as const;
 
 /** Makes the recipes of one group when they are asked for. */
 export const recipesOf = (group: string, list: readonly ShippedAsked[]) => (): ShippedRecipe[] =>
-  list.map(({ id, name, note, tags = [], lengths = 'mm', stock, ground, finish = {}, under = [], split, over = [] }) => {
-    const finishes = FINISH_KINDS.map(({ name: kind }) => [
-      kind,
-      { ...DEFAULT_SHEET.finish[kind], ...(finish[kind] ? { on: true, ...finish[kind] } : {}) },
-    ]);
-    const sheet: Sheet = {
-      ...DEFAULT_SHEET,
-      ...SHEET,
-      stock,
-      ground: { ...DEFAULT_SHEET.ground, ...ground },
-      finish: { ...DEFAULT_SHEET.finish, ...Object.fromEntries(finishes) },
-    };
-    const base: Job = split
-      ? splitOf(split, sheet)
-      : { ...createJob('', 'none'), sheet, pictures: [NO_PICTURE], passes: [] };
-    const first = base.passes.length + 1;
-    const passes = [
-      ...under.map((p, k) => passOf(p, first + k)),
-      ...base.passes,
-      ...over.map((p, k) => passOf(p, first + under.length + k)),
-    ];
-    const recipe = takeRecipe({ ...base, passes }, { name, note, tags, group, lengths, stock: true });
-    return { id, recipe };
-  });
+  list.map(
+    ({ id, name, note, tags = [], lengths = 'mm', stock, ground, finish = {}, under = [], split, over = [] }) => {
+      const finishes = FINISH_KINDS.map(({ name: kind }) => [
+        kind,
+        { ...DEFAULT_SHEET.finish[kind], ...(finish[kind] ? { on: true, ...finish[kind] } : {}) },
+      ]);
+      const sheet: Sheet = {
+        ...DEFAULT_SHEET,
+        ...SHEET,
+        stock,
+        ground: { ...DEFAULT_SHEET.ground, ...ground },
+        finish: { ...DEFAULT_SHEET.finish, ...Object.fromEntries(finishes) },
+      };
+      const base: Job = split
+        ? splitOf(split, sheet)
+        : { ...createJob('', 'none'), sheet, pictures: [NO_PICTURE], passes: [] };
+      const first = base.passes.length + 1;
+      const passes = [
+        ...under.map((p, k) => passOf(p, first + k)),
+        ...base.passes,
+        ...over.map((p, k) => passOf(p, first + under.length + k)),
+      ];
+      const recipe = takeRecipe({ ...base, passes }, { name, note, tags, group, lengths, stock: true });
+      return { id, recipe };
+    },
+  );
 
 /** A stock with a texture. */
 export const stockOf = (name: string, colour: string, texture = 'none', own: Partial<Stock> = {}): Stock => ({

@@ -48,7 +48,12 @@ export const NEWSPAPER = recipesOf('Newspaper', [
         ...pass,
         ink: {
           ...pass.ink,
-          press: { ...pass.ink.press, shiftX: [0.12, -0.1, 0.05, 0][k]!, shiftY: [-0.08, 0.06, 0.1, 0][k]!, mottle: 0.2 },
+          press: {
+            ...pass.ink.press,
+            shiftX: [0.12, -0.1, 0.05, 0][k]!,
+            shiftY: [-0.08, 0.06, 0.1, 0][k]!,
+            mottle: 0.2,
+          },
         },
       }),
     },

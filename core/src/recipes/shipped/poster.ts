@@ -62,7 +62,15 @@ export const POSTER = recipesOf('Poster', [
     over: [
       {
         ink: RED,
-        colouring: { darks: 'tinted', darkColours: [{ at: 0, colour: '#d8372a' }, { at: 1, colour: '#f39a2b' }], run: 'linear', angle: 270 },
+        colouring: {
+          darks: 'tinted',
+          darkColours: [
+            { at: 0, colour: '#d8372a' },
+            { at: 1, colour: '#f39a2b' },
+          ],
+          run: 'linear',
+          angle: 270,
+        },
         tone: { contrast: 0.15, lights: 0.04 },
         screen: { dots: { shape: 'Round' }, lpi: 30, angle: 45, smallest: 0.03, solidFrom: 0.96 },
       },

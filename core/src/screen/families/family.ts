@@ -97,7 +97,10 @@ export interface ScreenFamily<N extends string = string, P extends Params = Para
 
 /** A family as its own folder states it: `compile` sees nothing but the inputs, so that they are its key. */
 export interface FamilyDefinition<N extends string, P extends Params, I>
-  extends Omit<ScreenFamily<N, P>, 'plan' | 'pictures' | 'caption' | 'prints' | 'fault' | 'inSample' | 'withoutHand' | 'fixedSizes'> {
+  extends Omit<
+    ScreenFamily<N, P>,
+    'plan' | 'pictures' | 'caption' | 'prints' | 'fault' | 'inSample' | 'withoutHand' | 'fixedSizes'
+  > {
   /** Left out by families that print one ink, pictures by those that need none. */
   prints?(own: SettingsOf<P>): Prints;
   pictures?(own: SettingsOf<P>): readonly string[];

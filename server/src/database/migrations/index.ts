@@ -3,6 +3,7 @@ import { Tiles1764100000000 } from './1764100000000-tiles.ts';
 import { InkSets1764200000000 } from './1764200000000-ink-sets.ts';
 import { PictureSizes1764300000000 } from './1764300000000-picture-sizes.ts';
 import { Clips1764500000000 } from './1764500000000-clips.ts';
+import { Recipes1764600000000 } from './1764600000000-recipes.ts';
 import { StoneTables1764400000000 } from './1764400000000-stone-tables.ts';
 
 /** Every step from an empty database to the tables of today. */
@@ -13,4 +14,5 @@ export const MIGRATIONS = [
   PictureSizes1764300000000,
   StoneTables1764400000000,
   Clips1764500000000,
+  Recipes1764600000000,
 ] as const;
