@@ -162,6 +162,11 @@ test('nothing in the other views scrolls sideways or is cut, in windows of three
   await page.getByRole('switch', { name: 'Only a part' }).click();
   await expect(page.getByTestId('repeat-view')).toHaveAttribute('data-stage', 'made');
   await expectToFitEverywhere(page, 'Repeat');
+  await page.goto(`${address}/recipes?recipe=poster-three-inks`);
+  await settled(page);
+  await expect(page.getByRole('region', { name: 'About Three inks' })).toBeVisible();
+  await page.getByRole('radio', { name: 'One pass' }).click();
+  await expectToFitEverywhere(page, 'Recipes');
   await page.goto(`${address}/tiles`);
   await expect(page.getByTestId('tile-sheet')).toHaveAttribute('data-stage', 'settled');
   await expectToFitEverywhere(page, 'Tile maker');

@@ -271,7 +271,7 @@ export { resizedDesign } from './document/resize-design.ts';
 export { boxOf } from './marks/outline.ts';
 export { readStoneTable } from './document/read-stones.ts';
 
-export { applyRecipe, type ApplyAsked, RecipeError } from './recipes/apply.ts';
+export { applyRecipe, type ApplyAsked, mainPicture, RecipeError } from './recipes/apply.ts';
 export { MIXED_PARTS, type MixedPart, mixRecipes } from './recipes/mix.ts';
 export { readRecipe, readRecipeFile, recipeFileText } from './recipes/read-recipe.ts';
 export * from './recipes/recipe.ts';

@@ -46,7 +46,7 @@ test.each([
   [['cook', 'x'], /takes one of list, show/],
   [['save', 'none.json', 'x'], /There is no file/],
   [['save', 'flat.png', 'x'], /not valid JSON/],
-  [['import', 'flat.png'], /not valid JSON/],
+  [['import', 'flat.png'], /no recipe, or it is cut short/],
   [['export', 'front page', '.'], /is a directory/],
 ])('recipe %j is refused in one sentence', async (args, said) => {
   const { code, err } = await recipe(...args);

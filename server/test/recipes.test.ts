@@ -118,7 +118,7 @@ test('one that ships is a file too, and needs no pictures', async () => {
 });
 
 const spoilt: readonly (readonly [string, (text: string) => string, RegExp])[] = [
-  ['no JSON', () => '{"format":', /not valid JSON/],
+  ['a recipe that is cut short', (text) => text.slice(0, 400), /no recipe, or it is cut short/],
   ['a newer recipe', (text) => text.replace('"version": 1', '"version": 7'), /newer than this program/],
   ['a job', () => JSON.stringify(createJob('x', 'p')), /not a recipe/],
   [

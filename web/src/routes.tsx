@@ -17,6 +17,7 @@ const plates = async () => ({ Component: wide((await import('./plates/Plates.tsx
 const stones = async () => ({ Component: wide((await import('./stones/Stones.tsx')).Stones) });
 const motion = async () => ({ Component: wide((await import('./motion/Motion.tsx')).MotionPage) });
 const repeat = async () => ({ Component: wide((await import('./repeat/Repeat.tsx')).Repeat) });
+const recipes = async () => ({ Component: wide((await import('./recipes/Recipes.tsx')).RecipesPage) });
 const swatches = async () => ({ Component: wide((await import('./swatches/Swatches.tsx')).Swatches) });
 const tileMaker = async () => ({ Component: wide((await import('./tiles/TileMaker.tsx')).TileMaker) });
 
@@ -46,6 +47,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/stones', lazy: stones },
       { path: '/jobs/:id/motion', lazy: motion },
       { path: '/jobs/:id/repeat', lazy: repeat },
+      { path: '/jobs/:id/recipes', lazy: recipes },
       { path: '/jobs/:id/:panel?', lazy: bench },
       { path: '*', element: <Missing /> },
     ],

@@ -45,6 +45,10 @@ function picturesFor(job: Job, pass: string | null, slots: number): Placing[] {
   return Array.from({ length: slots }, (_, k) => list[k] ?? list[0] ?? placingOf(DEFAULT_FEED));
 }
 
+/** The picture that a recipe is printed on first; null where the job has none. */
+export const mainPicture = (job: Job, pass: string | null = null): string | null =>
+  picturesFor(job, pass, 1)[0]!.picture;
+
 /** A recipe's job on the sheet of another one, with the pictures of that one in its slots and ids of its own. */
 function readied(recipe: Recipe, job: Job, { pass, newId }: ApplyAsked): Job {
   const sized = onSheet(recipe.job, recipe.lengths, job.sheet);

@@ -41,7 +41,8 @@ export function mixRecipes(base: Recipe, other: Recipe, parts: readonly MixedPar
     const theirs = from.passes[k % from.passes.length]!;
     const [first, ...others] = pass.fills.map((fill, n): Fill => {
       const source = theirs.fills[n % theirs.fills.length]!;
-      return parts.reduce((made, part) => ({ ...made, ...alone(OF_FILL[part]?.(fill, source, angles) ?? {}) }), fill);
+      const taken = parts.map((part) => alone(OF_FILL[part]?.(fill, source, angles) ?? {}));
+      return Object.assign({}, fill, ...taken);
     });
     const inked = parts.includes('inks')
       ? { ink: theirs.ink, name: theirs.name, colouring: theirs.colouring, separatedFor: null }

@@ -49,7 +49,7 @@ test.each(cases)('a recipe of %s, written and read again, makes the same plates 
   expect(applied.passes.map((p) => p.id)).not.toEqual(job.passes.map((p) => p.id));
   const [before, after] = [platesOf(job), platesOf(applied)];
   expect(after.length).toBe(before.length);
-  after.forEach((plate, k) => expect(Buffer.compare(plate, before[k]!)).toBe(0));
+  for (const [k, plate] of after.entries()) expect(Buffer.compare(plate, before[k]!)).toBe(0);
 });
 
 /** The job on a sheet of twice the size at half the resolution: just as many pixels. */

@@ -47,7 +47,7 @@ export class RecipeFilesService {
     try {
       value = JSON.parse(text);
     } catch {
-      throw new Refused(422, 'This file is no recipe: it is not valid JSON. Export it again.');
+      throw new Refused(422, 'This file is no recipe, or it is cut short: export it again.');
     }
     const { recipe, files } = readRecipeFile(value);
     for (const [hash, bytes] of Object.entries(files)) {

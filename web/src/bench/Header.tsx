@@ -26,6 +26,7 @@ const VIEWS = [
   { path: '/stones', label: 'Stones' },
   { path: '/motion', label: 'Motion' },
   { path: '/repeat', label: 'Repeat' },
+  { path: '/recipes', label: 'Recipes' },
 ] as const;
 
 export function Header({ id, job }: { readonly id: string; readonly job: Job }) {

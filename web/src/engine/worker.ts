@@ -10,6 +10,7 @@ import {
   passOf,
   type PictureSource,
   prepareSubject,
+  type Recipe,
   type Repeat,
   readTile,
   type SeamJobs,
@@ -51,6 +52,7 @@ import { OVERVIEWS, type OverviewKind } from './overviews.ts';
 import { stencilSample, stencilsAt } from './stencil-looks.ts';
 import { type CropPixels, stripSample } from './strips.ts';
 import { SwatchMaker, type SwatchNote, type SwatchView } from './swatch.ts';
+import { recipeSample } from './recipe-sample.ts';
 import { type ReachStats, reachStats } from './reach.ts';
 import type { View } from './view.ts';
 import { warmCompiler } from './warm-compiler.ts';
@@ -75,8 +77,13 @@ const reduced = new Map<string, PictureSource>();
 /** The small copy of the picture that a pass takes; null without a picture. */
 function reducedOf(job: Job, pass: Pass): PictureSource | null {
   const hash = job.pictures.find((p) => p.id === fillOf(pass).feed.picture)?.hash;
-  const source = hash ? engine.smaller(hash) : null;
-  if (!hash || !source) return null;
+  return hash ? reducedPicture(hash) : null;
+}
+
+/** The small copy of a picture; null while it is not there. */
+function reducedPicture(hash: string): PictureSource | null {
+  const source = engine.smaller(hash);
+  if (!source) return null;
   if (Math.max(source.width, source.height) <= SMALL) return source;
   if (!reduced.has(hash)) reduced.set(hash, reducePicture(source, THUMB_SIDE));
   return reduced.get(hash)!;
@@ -192,6 +199,11 @@ const api = {
   /** A stencil over the whole sheet, `width` pixels wide. */
   stencil(job: Job, id: string, width: number): Sample {
     return sent(stencilSample(engine, job, id, width));
+  },
+  /** A recipe on a card of a picture, `width` pixels wide; null where the card cannot hold it. */
+  recipe(job: Job, recipe: Recipe, width: number): Sample | null {
+    const made = recipeSample(engine, job, recipe, width, reducedPicture);
+    return made && sent(made);
   },
   /** A crop of a job's print, at its own pixels or averaged down. */
   strip(job: Job, crop: CropPixels, scale: number): Sample {

@@ -60,10 +60,12 @@ interface Props {
   readonly chosen?: Pass | null;
   /** Shows the sheet without anything that changes the job. */
   readonly viewOnly?: boolean;
+  /** The job is one that is tried out, and not the open one. */
+  readonly tried?: boolean;
 }
 
 /** The sheet on its neutral surround, printed by the workers. */
-export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props) {
+export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = false }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
@@ -131,14 +133,14 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false }: Props)
   useEffect(() => {
     if (!view || !ready) return;
     // In a drag the workers may have something newer already.
-    if (useOpenJob.getState().job !== job) return;
+    if (!tried && useOpenJob.getState().job !== job) return;
     const known = sameAsked(shown.current, { job, view, press });
     shown.current = null;
     const moved = before.current?.job === job && before.current.press === press;
     before.current = { job, press };
     if (known) return;
     ask({ job, view, press }, moved ? 'moved' : askingFor(useOpenJob.getState().dragging));
-  }, [job, view, ready, press, ask]);
+  }, [job, view, ready, press, ask, tried]);
 
   // What can be made without pixels is made while they are on their way.
   const id = useOpenJob((s) => s.id);
