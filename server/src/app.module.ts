@@ -13,6 +13,8 @@ import { databaseOptions } from './database/options.ts';
 import { FacesController } from './faces/faces.controller.ts';
 import { InkSetsController } from './ink-sets/ink-sets.controller.ts';
 import { InkSetsService } from './ink-sets/ink-sets.service.ts';
+import { JobFilesController } from './job-files/job-files.controller.ts';
+import { JobFilesService } from './job-files/job-files.service.ts';
 import { JobsController } from './jobs/jobs.controller.ts';
 import { JobsService } from './jobs/jobs.service.ts';
 import { SmallPrintsService } from './jobs/small-prints.service.ts';
@@ -22,6 +24,7 @@ import { PicturesService } from './pictures/pictures.service.ts';
 import { PressController } from './press/press.controller.ts';
 import { PressService } from './press/press.service.ts';
 import { ReclaimService } from './reclaim/reclaim.service.ts';
+import { SweepService } from './reclaim/sweep.service.ts';
 import { RecipeFilesService } from './recipes/recipe-files.service.ts';
 import { RecipesController } from './recipes/recipes.controller.ts';
 import { RecipesService } from './recipes/recipes.service.ts';
@@ -32,6 +35,8 @@ import { StoneTablesController } from './stone-tables/stone-tables.controller.ts
 import { StoneTablesService } from './stone-tables/stone-tables.service.ts';
 import { TilesController } from './tiles/tiles.controller.ts';
 import { TilesService } from './tiles/tiles.service.ts';
+import { VersionsController } from './versions/versions.controller.ts';
+import { VersionsService } from './versions/versions.service.ts';
 import { ReadingService } from './sandbox/reading.service.ts';
 import { SETTINGS, type Settings } from './settings.ts';
 
@@ -62,6 +67,8 @@ export class AppModule {
         CutterController,
         FacesController,
         InkSetsController,
+        // Before the jobs themselves: its addresses are not ids of jobs.
+        JobFilesController,
         JobsController,
         PicturesController,
         RecipesController,
@@ -70,6 +77,7 @@ export class AppModule {
         TilesController,
         PressController,
         SessionController,
+        VersionsController,
       ],
       providers: [
         { provide: SETTINGS, useValue: settings },
@@ -78,6 +86,7 @@ export class AppModule {
         CutterService,
         FramesService,
         InkSetsService,
+        JobFilesService,
         JobsService,
         SmallPrintsService,
         PicturesService,
@@ -88,8 +97,10 @@ export class AppModule {
         ReadingService,
         ReclaimService,
         StoneTablesService,
+        SweepService,
         TilesService,
         RenderThreads,
+        VersionsService,
       ],
     };
   }

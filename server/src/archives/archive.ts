@@ -32,9 +32,9 @@ function checkOverlap(entries: readonly Entry[]): void {
 }
 
 /** @throws ArchiveError for more bytes than are read */
-function checkSizes(entries: readonly Entry[], most: number): void {
-  const large = entries.find((e) => e.uncompressedSize > ARCHIVE_LIMITS.each);
-  if (large) throw new ArchiveError('A file in this archive is larger than 500 MB.');
+function checkSizes(entries: readonly Entry[], most: number, each: number): void {
+  const large = entries.find((e) => e.uncompressedSize > each);
+  if (large) throw new ArchiveError(`A file in this archive is larger than ${each / 1e6} MB.`);
   const total = entries.reduce((sum, e) => sum + e.uncompressedSize, 0);
   if (total > most) throw new ArchiveError(`The files in this archive are larger than ${most / 1e9} GB together.`);
 }
@@ -79,7 +79,8 @@ export async function withArchive<T>(
   {
     entries: most = ARCHIVE_LIMITS.entries,
     total = ARCHIVE_LIMITS.total,
-  }: Partial<Record<'entries' | 'total', number>> = {},
+    each = ARCHIVE_LIMITS.each,
+  }: Partial<Record<'entries' | 'total' | 'each', number>> = {},
 ): Promise<T> {
   const opened = async () => {
     const zip = await openPromise(file, { lazyEntries: true, autoClose: false });
@@ -94,7 +95,7 @@ export async function withArchive<T>(
   try {
     checkOverlap(entries);
     const members = new Map(entries.filter((e) => wanted(e.fileName)).map((e) => [e.fileName, e]));
-    checkSizes([...members.values()], total);
+    checkSizes([...members.values()], total, each);
     return await work({
       members,
       async unpack(name, to) {

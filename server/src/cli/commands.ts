@@ -28,6 +28,7 @@ export const COMMANDS: Readonly<Record<string, Entry>> = {
   cutter: command(false, async () => import('./cutter.ts').then((m) => ({ help: m.HELP, run: m.cutter }))),
   backup: command(true, async () => import('./backup.ts').then((m) => ({ help: m.HELP, run: m.backup }))),
   restore: command(true, async () => import('./restore.ts').then((m) => ({ help: m.HELP, run: m.restore }))),
+  sweep: command(true, async () => import('./sweep.ts').then((m) => ({ help: m.HELP, run: m.sweep }))),
   doctor: command(true, async () => import('./doctor.ts').then((m) => ({ help: m.HELP, run: m.doctor }))),
   password: command(false, async () => import('./password.ts').then((m) => ({ help: m.HELP, run: m.password }))),
 };

@@ -5,7 +5,7 @@ import { Inject, Injectable, type OnModuleDestroy } from '@nestjs/common';
 import type { Request } from 'express';
 import { headOf } from '../disk/head-of.ts';
 import { incomingFolder, inNewFolder } from '../disk/incoming.ts';
-import { receiveInto } from '../disk/receive.ts';
+import { type Received, receiveInto } from '../disk/receive.ts';
 import { Refused } from '../errors/refused.ts';
 import type { PictureEntity } from '../pictures/picture.entity.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
@@ -34,6 +34,18 @@ interface Coming extends ClipBeginDto {
   /** Work on it, one thing after the other. */
   last: Promise<unknown>;
 }
+
+/** A film and its frames, each in a file, and when each ends in seconds. */
+export interface FilmFiles {
+  readonly name: string;
+  readonly width: number;
+  readonly height: number;
+  readonly ends: readonly number[];
+  readonly frames: readonly string[];
+}
+
+/** The formats of films: the server keeps their frames, since it cannot decode them. */
+export const FILM_FORMATS: readonly string[] = ['mp4', 'webm'];
 
 /** The format of a film by its first bytes: ISO base media (ISO/IEC 14496-12) or Matroska (RFC 9559); null for others. */
 function formatOf(head: Buffer): string | null {
@@ -89,6 +101,23 @@ export class ClipsService implements OnModuleDestroy {
       await rm(folder, { recursive: true, force: true });
       throw error;
     }
+  }
+
+  /**
+   * Stores a film whose frames lie in files, as a job file brings them. `received` is the film itself, in a folder of its
+   * own.
+   */
+  async fromFiles(received: Received, { name, width, height, ends, frames }: FilmFiles): Promise<PictureEntity> {
+    const { folder, file } = received;
+    checkClipLength(frames.length, ends.at(-1)!);
+    checkFrameSize({ width, height });
+    const format = formatOf(await headOf(file));
+    if (!format) throw new Refused(415, 'This film is neither MP4 nor WebM; save it as one of these.');
+    const level = smallLevel({ width, height }, frames.length);
+    const bytes: number[] = [];
+    for (const frame of frames) bytes.push(await this.reading.addFrame({ file: frame, folder, width, height, level }));
+    const facts = await this.reading.endFrames({ folder, ends: bytes });
+    return this.pictures.place(received, name, { ...facts, format, clip: { ends, level } });
   }
 
   /** Takes an archive of stills, which may be as large as a film. */

@@ -4,6 +4,7 @@ import { PictureEntity } from '../pictures/picture.entity.ts';
 import { FavouriteEntity, RecipeEntity } from '../recipes/recipe.entity.ts';
 import { RunEntity } from '../runs/run.entity.ts';
 import { StoneTableEntity } from '../stone-tables/stone-table.entity.ts';
+import { VersionEntity } from '../versions/version.entity.ts';
 import { TileEntity } from '../tiles/tile.entity.ts';
 
 export const ENTITIES = [
@@ -15,4 +16,5 @@ export const ENTITIES = [
   RunEntity,
   StoneTableEntity,
   TileEntity,
+  VersionEntity,
 ];

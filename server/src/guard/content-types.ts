@@ -35,7 +35,7 @@ const TAKEN: readonly Taken[] = [
     said: 'application/octet-stream or image/openraster',
   },
   {
-    path: /^\/api\/recipes\/import\/?$/,
+    path: /^\/api\/(recipes|jobs)\/import\/?$/,
     types: /^application\/octet-stream$/,
     said: 'application/octet-stream',
   },

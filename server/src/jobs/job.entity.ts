@@ -15,4 +15,8 @@ export class JobEntity {
   @Column('text') createdAt: string;
   @Column('text') updatedAt: string;
   @Column('text', { nullable: true }) removedAt: string | null;
+  /** Words by which the artist finds it. */
+  @Column(JSON_COLUMN) tags: readonly string[] | null;
+  /** Title and tags as a search reads them. */
+  @Column('text') search: string;
 }

@@ -17,15 +17,15 @@ import {
 import { ApiHeader, ApiTags } from '@nestjs/swagger';
 import type { Response } from 'express';
 import { wholeNumber } from '../errors/whole-number.ts';
-import { JobDocumentDto } from './jobs.dto.ts';
+import { JobDocumentDto, JobIdsDto, ListDto, TagsDto } from './jobs.dto.ts';
 import { JobsService, type ListedJob, type ReadableJob } from './jobs.service.ts';
 import { SmallPrintsService } from './small-prints.service.ts';
 
 const FOREVER = 'private, max-age=31536000, immutable';
 
 const summary = (job: ListedJob) => {
-  const { id, title, version, demo, updatedAt } = job;
-  const known = { id, title, version, demo, updatedAt };
+  const { id, title, version, demo, updatedAt, createdAt, removedAt } = job;
+  const known = { id, title, version, demo, updatedAt, createdAt, removedAt, tags: job.tags ?? [] };
   if ('unreadable' in job) return { ...known, unreadable: job.unreadable };
   return { ...known, sheet: job.document.sheet, passes: job.document.passes.length };
 };
@@ -40,9 +40,33 @@ export class JobsController {
     private readonly prints: SmallPrintsService,
   ) {}
 
+  /** Jobs on the Shelf or in the trash; the header X-Total-Count says how many there are in all. */
   @Get()
-  async list() {
-    return (await this.jobs.list()).map(summary);
+  async list(@Query() { limit, offset, trash, ...asked }: ListDto, @Res({ passthrough: true }) response: Response) {
+    const page = {
+      limit: limit === undefined ? undefined : wholeNumber(limit, '"limit"', 1, 1000),
+      offset: offset === undefined ? undefined : wholeNumber(offset, '"offset"', 0, 1e9),
+    };
+    const { jobs, total } = await this.jobs.list({ ...asked, ...page, trash: trash === 'yes' });
+    response.set('X-Total-Count', String(total));
+    return jobs.map(summary);
+  }
+
+  @Get('tags')
+  tags() {
+    return this.jobs.tags();
+  }
+
+  /** Deletes jobs of the trash for good: those of a list, or all. */
+  @Post('trash/empty')
+  @HttpCode(200)
+  async empty(@Body() { ids }: JobIdsDto) {
+    return { deleted: await this.jobs.purge(ids.length > 0 ? { ids } : 'all') };
+  }
+
+  @Put(':id/tags')
+  async setTags(@Param('id') id: string, @Body() { tags }: TagsDto) {
+    return summary(await this.jobs.setTags(id, tags));
   }
 
   @Post()

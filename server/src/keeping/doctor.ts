@@ -7,6 +7,7 @@ import { databaseFile } from '../database/file.ts';
 import { sha256Of } from '../disk/sha256.ts';
 import { reasonOf } from '../errors/reason-of.ts';
 import { pictureFiles, picturesFolder } from '../pictures/picture-files.ts';
+import { addHashes } from '../reclaim/picture-users.ts';
 import { damageOf, isNewer } from '../starting/check-database.ts';
 import { NoData } from './no-data.ts';
 
@@ -31,6 +32,9 @@ interface Documents {
   readonly jobs: readonly { id: string; title: string; document: string }[];
   readonly sets: readonly { id: string; label: string; document: string }[];
   readonly tiles: readonly { name: string; hash: string }[];
+  /** Missing in databases from before there were recipes and versions. */
+  readonly recipes: readonly { name: string; document: string }[];
+  readonly versions: readonly { id: string; document: string }[];
   readonly runs: readonly { id: string; state: string; fileName: string; asked: string; document: string }[];
   readonly pictures: readonly PictureRow[];
 }
@@ -38,10 +42,14 @@ interface Documents {
 const rows = <T>(database: Database.Database, sql: string): T[] => database.prepare(sql).all() as T[];
 
 function documentsOf(database: Database.Database): Documents {
+  const has = (table: string): boolean =>
+    rows(database, `SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = '${table}'`).length > 0;
   return {
     jobs: rows(database, 'SELECT id, title, CAST(document AS TEXT) AS document FROM job'),
     sets: rows(database, 'SELECT id, label, CAST(document AS TEXT) AS document FROM ink_set'),
     tiles: rows(database, 'SELECT name, hash FROM tile'),
+    recipes: has('recipe') ? rows(database, 'SELECT name, CAST(document AS TEXT) AS document FROM recipe') : [],
+    versions: has('version') ? rows(database, 'SELECT id, CAST(document AS TEXT) AS document FROM version') : [],
     runs: rows(
       database,
       'SELECT id, state, fileName, CAST(asked AS TEXT) AS asked, CAST(document AS TEXT) AS document FROM run',
@@ -68,6 +76,12 @@ const isJson = (text: string): boolean => {
   }
 };
 
+const hashesIn = (text: string): ReadonlySet<string> => {
+  const found = new Set<string>();
+  addHashes(text, found);
+  return found;
+};
+
 /** Hashes of pictures that something names, with what names each first. */
 function namedPictures(all: Documents, found: Findings): Map<string, string> {
   const named = new Map<string, string>();
@@ -84,6 +98,14 @@ function namedPictures(all: Documents, found: Findings): Map<string, string> {
   }
   for (const { id, label, document } of all.sets) {
     if (!isJson(document)) found.damaged.push(`The set of inks "${label}" (${id}) cannot be read.`);
+  }
+  for (const { name: called, document } of all.recipes) {
+    if (!isJson(document)) found.damaged.push(`The recipe "${called}" cannot be read.`);
+    for (const hash of hashesIn(document)) name(hash, `the recipe "${called}"`);
+  }
+  for (const { id, document } of all.versions) {
+    if (!isJson(document)) found.damaged.push(`The version ${id} of a job cannot be read.`);
+    for (const hash of hashesIn(document)) name(hash, `the version ${id} of a job`);
   }
   for (const tile of all.tiles) name(tile.hash, `the tile "${tile.name}"`);
   return named;
@@ -154,7 +176,7 @@ export async function examine(data: string, progress: (share: number) => void): 
     if (!known.has(hash)) found.missing.push(`The picture ${hash} is missing; ${by} needs it.`);
   for (const [k, row] of all.pictures.entries()) {
     await checkPicture(data, row, found);
-    if (!named.has(row.hash)) found.unused.push(`No job, run or tile uses the picture "${row.name}" (${row.hash}).`);
+    if (!named.has(row.hash)) found.unused.push(`No job, recipe, run or tile uses the picture "${row.name}" (${row.hash}).`);
     progress((k + 1) / (all.pictures.length + 1));
   }
   for (const hash of await storedHashes(data)) {

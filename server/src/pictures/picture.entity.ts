@@ -19,4 +19,6 @@ export class PictureEntity {
   /** Of a clip: when each frame ends, in seconds, and the level of the small copies of all frames; null of a still. */
   @Column({ ...JSON_COLUMN, nullable: true }) clip: ClipFacts | null;
   @Column('text') createdAt: string;
+  /** When it was first found that nothing uses it; null while something does. */
+  @Column('text', { nullable: true, select: false }) unusedSince?: string | null;
 }

@@ -73,6 +73,28 @@ export class PicturesService {
     }
   }
 
+  /**
+   * Deletes a picture of which a condition of SQL on its row holds at that very moment. Returns whether it did; a file that
+   * comes in again meanwhile waits.
+   */
+  removeIf(hash: string, condition: string): Promise<boolean> {
+    return this.turns.take(hash, async () => {
+      const [gone] = await this.pictures.query(`DELETE FROM picture WHERE hash = ? AND ${condition} RETURNING hash`, [hash]);
+      if (!gone) return false;
+      await rm(this.files(hash).folder, { recursive: true, force: true });
+      return true;
+    });
+  }
+
+  /** Deletes the folder of a picture that has no row. */
+  removeStray(hash: string): Promise<boolean> {
+    return this.turns.take(hash, async () => {
+      if (await this.pictures.findOneBy({ hash })) return false;
+      await rm(this.files(hash).folder, { recursive: true, force: true });
+      return true;
+    });
+  }
+
   async get(hash: string): Promise<PictureEntity> {
     const picture = await this.pictures.findOneBy({ hash });
     if (!picture) throw new NotFoundException({ message: 'This picture is not stored here; add the file again.' });

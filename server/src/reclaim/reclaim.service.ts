@@ -5,16 +5,22 @@ import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnModuleD
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, LessThan, Repository } from 'typeorm';
 import { JobEntity } from '../jobs/job.entity.ts';
+import { JobsService } from '../jobs/jobs.service.ts';
 import { printsFolder } from '../jobs/small-prints.service.ts';
+import { RecipeEntity } from '../recipes/recipe.entity.ts';
 import { RunEntity } from '../runs/run.entity.ts';
 import { fileOfRun } from '../runs/run-files.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
+import { SweepService } from './sweep.service.ts';
 
 const HOUR = 3_600_000;
 const DAY = 24 * HOUR;
 
 /** Days that a run that is over keeps its file and its line in the list. */
 export const RUN_DAYS = 30;
+
+/** Days that a removed job or recipe can be brought back. */
+export const TRASH_DAYS = 30;
 
 /**
  * Gives back room that nobody needs: once at the start, then every hour. Small prints are made anew when a job is
@@ -28,7 +34,10 @@ export class ReclaimService implements OnApplicationBootstrap, OnModuleDestroy {
   constructor(
     @InjectRepository(JobEntity) private readonly jobs: Repository<JobEntity>,
     @InjectRepository(RunEntity) private readonly runs: Repository<RunEntity>,
+    @InjectRepository(RecipeEntity) private readonly recipes: Repository<RecipeEntity>,
     @Inject(SETTINGS) private readonly settings: Settings,
+    private readonly shelf: JobsService,
+    private readonly sweep: SweepService,
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
@@ -43,10 +52,19 @@ export class ReclaimService implements OnApplicationBootstrap, OnModuleDestroy {
   private async safely(): Promise<void> {
     try {
       await this.oldRuns();
+      await this.oldTrash();
       await this.printsOfRemovedJobs();
+      await this.sweep.sweep();
     } catch (error) {
       this.log.error(error);
     }
+  }
+
+  /** Jobs and recipes that have lain in the trash long enough are deleted for good. */
+  private async oldTrash(): Promise<void> {
+    const before = new Date(Date.now() - TRASH_DAYS * DAY).toISOString();
+    await this.shelf.purge({ before });
+    await this.recipes.delete({ removedAt: LessThan(before) });
   }
 
   /** Files go before their rows, so that none is left that nothing names. */

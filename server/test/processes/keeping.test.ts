@@ -123,7 +123,7 @@ test('the doctor finds nothing in a sound folder, and names what is damaged, mis
   const sound = await chromatype('doctor', '--data', data);
   expect(sound).toMatchObject({ code: 0, err: '' });
   expect(sound.out.split('\n').slice(0, -1)).toEqual([
-    `unused   No job, run or tile uses the picture "unused.png" (${unused.hash}).`,
+    `unused   No job, recipe, run or tile uses the picture "unused.png" (${unused.hash}).`,
     'Nothing is damaged or missing; 1 unused.',
   ]);
   server.kill('SIGTERM');

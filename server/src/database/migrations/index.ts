@@ -4,6 +4,7 @@ import { InkSets1764200000000 } from './1764200000000-ink-sets.ts';
 import { PictureSizes1764300000000 } from './1764300000000-picture-sizes.ts';
 import { Clips1764500000000 } from './1764500000000-clips.ts';
 import { Recipes1764600000000 } from './1764600000000-recipes.ts';
+import { Shelf1764700000000 } from './1764700000000-shelf.ts';
 import { StoneTables1764400000000 } from './1764400000000-stone-tables.ts';
 
 /** Every step from an empty database to the tables of today. */
@@ -15,4 +16,5 @@ export const MIGRATIONS = [
   StoneTables1764400000000,
   Clips1764500000000,
   Recipes1764600000000,
+  Shelf1764700000000,
 ] as const;
