@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
+import { unzipSync } from 'fflate';
 import { dropFile, jobsLike, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { cell } from './support/screen.ts';
 
@@ -37,11 +38,14 @@ test('a job saved as a file and dropped again is the same job', async ({ page })
   const before = (await storedJob(page, id)).document;
   await page.getByRole('link', { name: 'Shelf' }).click();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'Save Round trip as a file' }).click();
-  const bytes = readFileSync((await (await download).path())!);
-  expect(JSON.parse(bytes.toString())).toEqual(before);
+  await page.getByRole('link', { name: 'Save Round trip as a file' }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe('round-trip.chromatype.zip');
+  const bytes = readFileSync((await file.path())!);
+  const list = JSON.parse(Buffer.from(unzipSync(new Uint8Array(bytes))['chromatype-job.json']!).toString());
+  expect(list.job).toEqual(before);
 
-  await dropFile(page, 'Round trip.json', 'application/json', bytes);
+  await dropFile(page, 'renamed by hand.zip', 'application/zip', bytes);
   await page.waitForURL((url) => url.pathname.startsWith('/jobs/') && !url.pathname.includes(id));
   await expect(page.getByLabel('Frequency', { exact: true })).toHaveValue('1.25 mm');
   const again = /jobs\/([0-9a-f-]+)/.exec(page.url())![1]!;

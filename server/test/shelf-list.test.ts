@@ -14,7 +14,10 @@ afterAll(() => here.close());
 const http = () => request(here.app.getHttpServer());
 
 async function make(title: string, tags: readonly string[] = []): Promise<string> {
-  const { body } = await http().post('/api/jobs').send({ document: createJob(title, 'p') }).expect(201);
+  const { body } = await http()
+    .post('/api/jobs')
+    .send({ document: createJob(title, 'p') })
+    .expect(201);
   if (tags.length > 0) await http().put(`/api/jobs/${body.id}/tags`).send({ tags }).expect(200);
   return body.id;
 }
@@ -29,13 +32,21 @@ test('jobs are searched by words of title and tags, without regard to case and a
   await make('Anchor zine', ['zine']);
   await make('100% cotton shirt', ['shirt']);
   await make('Zebra_crossing');
-  expect((await titles('sort=title')).list).toEqual(['100% cotton shirt', 'Anchor zine', 'Bäckerei poster', 'Zebra_crossing']);
+  expect((await titles('sort=title')).list).toEqual([
+    '100% cotton shirt',
+    'Anchor zine',
+    'Bäckerei poster',
+    'Zebra_crossing',
+  ]);
   expect((await titles('q=BACKEREI%20ort')).list).toEqual(['Bäckerei poster']);
   // What a search language would take for a sign of its own stands for itself.
   expect((await titles('q=0%25')).list).toEqual(['100% cotton shirt']);
   expect((await titles('q=a_c')).list).toEqual(['Zebra_crossing']);
   expect(await titles('q=nothing')).toEqual({ list: [], total: 0 });
-  expect(await titles('sort=created&limit=2&offset=1')).toEqual({ list: ['100% cotton shirt', 'Anchor zine'], total: 4 });
+  expect(await titles('sort=created&limit=2&offset=1')).toEqual({
+    list: ['100% cotton shirt', 'Anchor zine'],
+    total: 4,
+  });
   expect((await http().get('/api/jobs/tags')).body).toEqual([
     { tag: 'Kunde Ört', jobs: 1 },
     { tag: 'poster', jobs: 1 },
@@ -63,7 +74,13 @@ test('removed jobs lie in the trash, come back, and are deleted for good only fr
   expect((await titles('trash=yes&q=trash')).list.sort()).toEqual(['Trash A', 'Trash B']);
   await http().post(`/api/jobs/${a}/restore`).expect(201);
   // One that is on the Shelf again is not deleted although it is named.
-  expect((await http().post('/api/jobs/trash/empty').send({ ids: [a, b] })).body).toEqual({ deleted: 1 });
+  expect(
+    (
+      await http()
+        .post('/api/jobs/trash/empty')
+        .send({ ids: [a, b] })
+    ).body,
+  ).toEqual({ deleted: 1 });
   expect((await titles('q=trash')).list).toEqual(['Trash A']);
   await http().delete(`/api/jobs/${a}`).expect(204);
   expect((await http().post('/api/jobs/trash/empty').send({ ids: [] })).body.deleted).toBe(1);

@@ -16,7 +16,10 @@ const DAY = 86_400_000;
 const NOW = Date.parse('2026-06-30T12:00:00.000Z');
 
 async function newJob(title: string): Promise<{ id: string; document: Job }> {
-  const { body } = await http().post('/api/jobs').send({ document: createJob(title, 'p') }).expect(201);
+  const { body } = await http()
+    .post('/api/jobs')
+    .send({ document: createJob(title, 'p') })
+    .expect(201);
   return body;
 }
 
@@ -26,10 +29,16 @@ const save = (id: string, version: number, document: Job) =>
 
 test('a state is kept under a name, listed, looked at, renamed and deleted', async () => {
   const { id, document } = await newJob('Named');
-  const { body: first } = await http().post(`/api/jobs/${id}/versions`).send({ name: ' First proof ', why: 'named' }).expect(201);
+  const { body: first } = await http()
+    .post(`/api/jobs/${id}/versions`)
+    .send({ name: ' First proof ', why: 'named' })
+    .expect(201);
   expect(first).toMatchObject({ name: 'First proof', why: 'named', jobId: id });
   await save(id, 1, ppi(document, 150));
-  await http().post(`/api/jobs/${id}/versions`).send({ why: 'before a recipe', document: ppi(document, 200) }).expect(201);
+  await http()
+    .post(`/api/jobs/${id}/versions`)
+    .send({ why: 'before a recipe', document: ppi(document, 200) })
+    .expect(201);
   const { body: list } = await http().get(`/api/jobs/${id}/versions`).expect(200);
   expect(list.map((v: { name: string | null; why: string }) => [v.name, v.why])).toEqual([
     [null, 'before a recipe'],
@@ -84,9 +93,7 @@ test.each([
 
 const aged = fc
   .uniqueArray(fc.integer({ min: 0, max: 900 * DAY }), { maxLength: 120 })
-  .chain((ages) =>
-    fc.tuple(...ages.map((age) => fc.boolean().map((named) => ({ age, named })))),
-  )
+  .chain((ages) => fc.tuple(...ages.map((age) => fc.boolean().map((named) => ({ age, named })))))
   .map((list): Aged[] =>
     list.map(({ age, named }, k) => ({
       id: `v${k}`,

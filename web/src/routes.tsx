@@ -18,6 +18,7 @@ const stones = async () => ({ Component: wide((await import('./stones/Stones.tsx
 const motion = async () => ({ Component: wide((await import('./motion/Motion.tsx')).MotionPage) });
 const repeat = async () => ({ Component: wide((await import('./repeat/Repeat.tsx')).Repeat) });
 const recipes = async () => ({ Component: wide((await import('./recipes/Recipes.tsx')).RecipesPage) });
+const versions = async () => ({ Component: wide((await import('./versions/Versions.tsx')).VersionsPage) });
 const swatches = async () => ({ Component: wide((await import('./swatches/Swatches.tsx')).Swatches) });
 const tileMaker = async () => ({ Component: wide((await import('./tiles/TileMaker.tsx')).TileMaker) });
 
@@ -48,6 +49,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/motion', lazy: motion },
       { path: '/jobs/:id/repeat', lazy: repeat },
       { path: '/jobs/:id/recipes', lazy: recipes },
+      { path: '/jobs/:id/versions', lazy: versions },
       { path: '/jobs/:id/:panel?', lazy: bench },
       { path: '*', element: <Missing /> },
     ],

@@ -31,7 +31,9 @@ export async function sweep(args: readonly string[]): Promise<void> {
     const found = await service.find();
     const now = new Date().toISOString();
     for (const unused of found) {
-      console.log(`${unused.due <= now ? 'would be removed:' : `may go from ${unused.due.slice(0, 10)}:`} ${lineOf(unused)}`);
+      console.log(
+        `${unused.due <= now ? 'would be removed:' : `may go from ${unused.due.slice(0, 10)}:`} ${lineOf(unused)}`,
+      );
     }
     console.log(`${found.length} unused; "sweep --remove" removes those that are due.`);
   });

@@ -8,8 +8,9 @@ export const JOB_FILE_VERSION = 1;
 export const LIST_NAME = 'chromatype-job.json';
 export const PREVIEW_NAME = 'preview.png';
 export const pictureName = (hash: string): string => `pictures/${hash}`;
-export const frameName = (hash: string, frame: number): string => `frames/${hash}/${String(frame + 1).padStart(5, '0')}`;
-export const fontName = (file: string): string => `fonts/${file}`;
+export const frameName = (hash: string, frame: number): string =>
+  `frames/${hash}/${String(frame + 1).padStart(5, '0')}`;
+export const fontName = (file: string): string => `fonts/${file}.woff`;
 /** Members that are read; others are passed over. */
 export const WANTED = /^(chromatype-job\.json|pictures\/[0-9a-f]{64}|frames\/[0-9a-f]{64}\/\d{5})$/;
 
@@ -86,7 +87,12 @@ export function readJobFileList(text: string): JobFileList {
     pictures: valid.list(list.pictures ?? [], 'pictures', 2000).map((item) => {
       const p = valid.object(item, 'pictures');
       const name = valid.text(p.name, 'pictures.name', /^/, 300);
-      return { hash: hash(p.hash, 'pictures.hash'), name, pixels: hash(p.pixels, 'pictures.pixels'), film: readFilm(p.film) };
+      return {
+        hash: hash(p.hash, 'pictures.hash'),
+        name,
+        pixels: hash(p.pixels, 'pictures.pixels'),
+        film: readFilm(p.film),
+      };
     }),
     tiles: valid.list(list.tiles ?? [], 'tiles', 2000).map((item) => {
       const tile = valid.object(item, 'tiles');

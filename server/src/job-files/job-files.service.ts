@@ -21,12 +21,19 @@ import { PicturesService } from '../pictures/pictures.service.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { TileEntity } from '../tiles/tile.entity.ts';
 import { TilesService } from '../tiles/tiles.service.ts';
+import type { JobFileList } from './job-file-format.ts';
 import { readJobFile, type UnpackedPicture } from './read-job-file.ts';
 import { jobFile } from './write-job-file.ts';
 
 const MOST_BYTES = 4e9;
 /** Width of the preview in pixels. */
 const PREVIEW = 800;
+
+/** Tiles by name and picture, each once. */
+const differentTiles = (tiles: readonly TileEntity[]): JobFileList['tiles'] =>
+  [...new Map(tiles.map(({ hash, name }) => [`${name}\n${hash}`, { hash, name }])).values()].sort((a, b) =>
+    a.name.localeCompare(b.name),
+  );
 
 /** What a job file is called. */
 export const jobFileName = (title: string): string => `${fileWords(title) || 'job'}.chromatype.zip`;
@@ -61,7 +68,7 @@ export class JobFilesService {
       job: job.document,
       tags: job.tags ?? [],
       pictures: pictures.sort((a, b) => a.hash.localeCompare(b.hash)),
-      tiles: tiles.map(({ hash, name }) => ({ hash, name })),
+      tiles: differentTiles(tiles),
       preview: await this.prints.printOf(job, PREVIEW, gone),
       filesOf: (hash) => this.pictures.files(hash),
     });
@@ -127,7 +134,8 @@ export class JobFilesService {
       const stored = film
         ? await this.clips.fromFiles(received, { name, ...film })
         : await this.pictures.add(received, name);
-      if (stored.hash !== hash) throw new JobError('pictures', `The picture ${basename(file)} was stored as another one.`);
+      if (stored.hash !== hash)
+        throw new JobError('pictures', `The picture ${basename(file)} was stored as another one.`);
       return stored;
     });
   }

@@ -54,7 +54,10 @@ async function unpacked(
   const file = join(folder, hash);
   await unpack(pictureName(hash), file);
   if ((await sha256Of(file)) !== hash) {
-    throw new JobError('pictures', `The picture "${name}" in this job file is another one than it names; export the job again.`);
+    throw new JobError(
+      'pictures',
+      `The picture "${name}" in this job file is another one than it names; export the job again.`,
+    );
   }
   if (!film) return { hash, name, pixels, file, film: null };
   const frames: string[] = [];

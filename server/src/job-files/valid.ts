@@ -1,6 +1,7 @@
 import { JobError } from '@chromatype/core';
 
-const wrong = (field: string): JobError => new JobError(field, `"${field}" of this job file cannot be read; export the job again.`);
+const wrong = (field: string): JobError =>
+  new JobError(field, `"${field}" of this job file cannot be read; export the job again.`);
 
 /** Readers of unknown JSON that name the field in every complaint. */
 export const valid = {

@@ -53,7 +53,10 @@ export async function jobFile({ job, tags, pictures, tiles, preview, filesOf }: 
   for (const hash of fileHashes(job.pictures)) {
     if (stored.has(hash) && existsSync(filesOf(hash).original)) continue;
     const name = job.pictures.find((p) => p.hash?.startsWith(hash))!.name;
-    throw new Refused(409, `The picture "${name}" of this job is missing here, so that no whole file can be made of it.`);
+    throw new Refused(
+      409,
+      `The picture "${name}" of this job is missing here, so that no whole file can be made of it.`,
+    );
   }
   const fonts = fontFilesOf(job).filter((file) => faceFile(file) !== null);
   const list: JobFileList = {

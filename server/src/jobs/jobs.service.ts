@@ -123,7 +123,8 @@ export class JobsService {
       tags: string;
     }[];
     const counts = new Map<string, number>();
-    for (const tag of rows.flatMap((row) => JSON.parse(row.tags) as string[])) counts.set(tag, (counts.get(tag) ?? 0) + 1);
+    for (const tag of rows.flatMap((row) => JSON.parse(row.tags) as string[]))
+      counts.set(tag, (counts.get(tag) ?? 0) + 1);
     return [...counts].map(([tag, jobs]) => ({ tag, jobs })).sort((a, b) => a.tag.localeCompare(b.tag));
   }
 

@@ -31,10 +31,7 @@ interface Query {
 /** The part of a query that says which jobs and in which order. Indexes of migration 1764700000000 hold all that it reads. */
 export function listQuery({ q = '', sort = 'changed', trash = false }: ListAsked): Query {
   const words = foldedText(q).split(/\s+/).filter(Boolean);
-  const conditions = [
-    `removedAt IS ${trash ? 'NOT NULL' : 'NULL'}`,
-    ...words.map(() => "search LIKE ? ESCAPE '\\'"),
-  ];
+  const conditions = [`removedAt IS ${trash ? 'NOT NULL' : 'NULL'}`, ...words.map(() => "search LIKE ? ESCAPE '\\'")];
   return {
     where: conditions.join(' AND '),
     order: trash ? 'removedAt DESC' : ORDERS[sort],

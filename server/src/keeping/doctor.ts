@@ -176,7 +176,8 @@ export async function examine(data: string, progress: (share: number) => void): 
     if (!known.has(hash)) found.missing.push(`The picture ${hash} is missing; ${by} needs it.`);
   for (const [k, row] of all.pictures.entries()) {
     await checkPicture(data, row, found);
-    if (!named.has(row.hash)) found.unused.push(`No job, recipe, run or tile uses the picture "${row.name}" (${row.hash}).`);
+    if (!named.has(row.hash))
+      found.unused.push(`No job, recipe, run or tile uses the picture "${row.name}" (${row.hash}).`);
     progress((k + 1) / (all.pictures.length + 1));
   }
   for (const hash of await storedHashes(data)) {

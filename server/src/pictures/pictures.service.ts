@@ -79,7 +79,9 @@ export class PicturesService {
    */
   removeIf(hash: string, condition: string): Promise<boolean> {
     return this.turns.take(hash, async () => {
-      const [gone] = await this.pictures.query(`DELETE FROM picture WHERE hash = ? AND ${condition} RETURNING hash`, [hash]);
+      const [gone] = await this.pictures.query(`DELETE FROM picture WHERE hash = ? AND ${condition} RETURNING hash`, [
+        hash,
+      ]);
       if (!gone) return false;
       await rm(this.files(hash).folder, { recursive: true, force: true });
       return true;

@@ -74,14 +74,18 @@ export class SweepService {
   /** Folders of pictures that no row names, and files of runs that are no more. */
   private async strays(): Promise<Unused[]> {
     const found: Unused[] = [];
-    const known = new Set(((await this.rows.query('SELECT hash FROM picture')) as { hash: string }[]).map((r) => r.hash));
+    const known = new Set(
+      ((await this.rows.query('SELECT hash FROM picture')) as { hash: string }[]).map((r) => r.hash),
+    );
     const runs = new Set(((await this.rows.query('SELECT id FROM run')) as { id: string }[]).map((r) => r.id));
     const add = async (kind: 'folder' | 'file', id: string, path: string) => {
       const { mtimeMs, size } = await stat(path);
       const due = new Date(mtimeMs + STRAY_AGE).toISOString();
       found.push({ kind, id, name: path.slice(this.settings.data.length + 1), bytes: size, due });
     };
-    const groups = existsSync(picturesFolder(this.settings.data)) ? await readdir(picturesFolder(this.settings.data)) : [];
+    const groups = existsSync(picturesFolder(this.settings.data))
+      ? await readdir(picturesFolder(this.settings.data))
+      : [];
     for (const group of groups) {
       const folder = join(picturesFolder(this.settings.data), group);
       for (const hash of await readdir(folder).catch(() => [])) {

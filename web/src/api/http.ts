@@ -19,7 +19,14 @@ export class Refused extends Error {
 const UNREACHABLE = 'The server does not answer; what you did is kept in this browser until it does.';
 
 /** A request to the server, its answer read as JSON. Throws `Refused`. */
-export async function request<T>(path: string, options: RequestInit = {}): Promise<T> {
+export const request = async <T>(path: string, options: RequestInit = {}): Promise<T> =>
+  (await requestWhole<T>(path, options)).body;
+
+/** The same with the headers of the answer. Throws `Refused`. */
+export async function requestWhole<T>(
+  path: string,
+  options: RequestInit = {},
+): Promise<{ readonly body: T; readonly headers: Headers }> {
   let response: Response;
   try {
     response = await fetch(`/api${path}`, options);
@@ -27,7 +34,8 @@ export async function request<T>(path: string, options: RequestInit = {}): Promi
     throw new Refused(0, UNREACHABLE);
   }
   if (response.status === 401) askForPassword();
-  if (response.status === 204) return undefined as T;
+  const { headers } = response;
+  if (response.status === 204) return { body: undefined as T, headers };
   const body = (await response.json().catch(() => ({}))) as Record<string, unknown>;
   if (!response.ok)
     throw new Refused(
@@ -35,7 +43,7 @@ export async function request<T>(path: string, options: RequestInit = {}): Promi
       typeof body.message === 'string' ? body.message : 'The server refused this.',
       body,
     );
-  return body as T;
+  return { body: body as T, headers };
 }
 
 export const json = (method: string, body: unknown, headers: Record<string, string> = {}): RequestInit => ({

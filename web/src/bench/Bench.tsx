@@ -1,9 +1,10 @@
 import type { Pass } from '@chromatype/core';
 import { lazy, Suspense, useEffect, useMemo } from 'react';
-import { useLocation, useParams, useSearchParams } from 'react-router';
+import { useLocation, useNavigate, useParams, useSearchParams } from 'react-router';
 import { JobGate } from '../document/JobGate.tsx';
 import { offerPlateDigest } from '../engine/plate-digest.ts';
 import { loadPicture } from '../engine/pictures.ts';
+import { jobFilesAmong, takeJobFiles } from '../job-files/take-job-files.ts';
 import { useNarrow } from '../ui/use-narrow.ts';
 import { useSetParam } from '../ui/use-set-param.ts';
 import { useFileDrop } from '../ui/use-file-drop.ts';
@@ -53,7 +54,16 @@ function OpenBench({ id }: { readonly id: string }) {
   const shown = useMemo((): Pass | null => pass && fill && { ...pass, fills: [fill] }, [pass, fill]);
   useViewInAddress(id);
   useBenchKeys(job, pass, choose);
-  const over = useFileDrop((files) => void addFiles(files, pass?.id ?? null));
+  const navigate = useNavigate();
+  const over = useFileDrop((files) => void take(files));
+
+  /** Pictures go into this job; files of whole jobs are opened. */
+  async function take(files: readonly File[]): Promise<void> {
+    const { whole, others } = await jobFilesAmong(files);
+    if (others.length > 0) return addFiles(others, pass?.id ?? null);
+    const last = await takeJobFiles(whole);
+    if (last) navigate(`/jobs/${last}`);
+  }
 
   useEffect(() => {
     for (const picture of job.pictures) void loadPicture(picture);

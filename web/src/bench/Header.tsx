@@ -1,5 +1,5 @@
 import type { Job } from '@chromatype/core';
-import { Redo2, Undo2 } from 'lucide-react';
+import { History, Redo2, Undo2 } from 'lucide-react';
 import { Link, NavLink, useLocation, useNavigate } from 'react-router';
 import { setTitle } from '../document/edits.ts';
 import { edit, redo, type SaveState, undo, useHistory, useOpenJob } from '../document/store.ts';
@@ -37,7 +37,8 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
   const navigate = useNavigate();
   const { pathname, search } = useLocation();
   const output = pathname.endsWith('/output');
-  const view = VIEWS.find(({ path }) => path !== '' && pathname.endsWith(path))?.path ?? '';
+  const versions = pathname.endsWith('/versions');
+  const view = versions ? null : (VIEWS.find(({ path }) => path !== '' && pathname.endsWith(path))?.path ?? '');
   const readings = pathname.endsWith('/readings');
   const loupe = useLooks((s) => s.loupe);
   const stepBack = useLooks((s) => s.stepBack);
@@ -94,6 +95,14 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
         </Button>
         <Button aria-label="Redo" title="Redo (Ctrl Shift Z)" onClick={redo} disabled={!canRedo}>
           <Redo2 size={14} aria-hidden />
+        </Button>
+        <Button
+          aria-label="Versions"
+          aria-pressed={versions}
+          title="States of this job that were kept"
+          onClick={() => navigate(`/jobs/${id}/versions${search}`)}
+        >
+          <History size={14} aria-hidden />
         </Button>
         <Button
           aria-label="Keys"

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
 import { importRecipe, type KnownRecipe, useRecipes } from '../api/recipes.ts';
+import { keepBefore } from '../api/versions.ts';
 import { Header } from '../bench/Header.tsx';
 import { SheetView } from '../bench/sheet/SheetView.tsx';
 import { useBenchKeys } from '../bench/use-bench-keys.ts';
@@ -66,6 +67,7 @@ function OpenRecipes({ id }: { readonly id: string }) {
       return;
     }
     leave();
+    keepBefore('before a recipe', job);
     edit(() => made);
     toast(`${recipe.name} is applied to ${target ? pass!.name : 'the job'}.`, {
       duration: 6000,

@@ -12,6 +12,7 @@ import {
 import { X } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { jobs } from '../../api/jobs.ts';
 import { type Estimate, isOver, type Run, runs } from '../../api/runs.ts';
 import { saveNow } from '../../document/autosave.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -114,6 +115,14 @@ export function OutputPanel({ id, job, pass, back }: Props) {
     }
   }
 
+  async function saveWhole(): Promise<void> {
+    await saveNow().catch(() => {});
+    const link = document.createElement('a');
+    link.href = jobs.fileUrl(id);
+    link.download = '';
+    link.click();
+  }
+
   // Outlines are offered where there are some; what was chosen before stays in sight and says why it cannot be made.
   const groups = GROUPS.filter(
     ([, kinds]) =>
@@ -176,6 +185,14 @@ export function OutputPanel({ id, job, pass, back }: Props) {
       <Button strong className="w-full" onClick={() => void make()}>
         Make {entry.ending.toUpperCase()}
       </Button>
+      <button
+        type="button"
+        className="pt-2 underline"
+        title="A ZIP archive with the document, pictures, tiles and a preview, to open on another computer"
+        onClick={() => void saveWhole()}
+      >
+        Save the whole job as a file
+      </button>
       {problem && (
         <p role="alert" className="pt-2 text-hot-text">
           {problem}

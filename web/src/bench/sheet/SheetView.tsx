@@ -62,10 +62,12 @@ interface Props {
   readonly viewOnly?: boolean;
   /** The job is one that is tried out, and not the open one. */
   readonly tried?: boolean;
+  /** It stands beside another sheet, which decides what is in sight of both. */
+  readonly beside?: boolean;
 }
 
 /** The sheet on its neutral surround, printed by the workers. */
-export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = false }: Props) {
+export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = false, beside = false }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
@@ -92,7 +94,9 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = 
     for (const picture of job.pictures) void loadPicture(picture);
   }, [job.pictures]);
 
-  useEffect(() => setSheetSize(sheetPixels(job.sheet)), [job.sheet]);
+  useEffect(() => {
+    if (!beside) setSheetSize(sheetPixels(job.sheet));
+  }, [job.sheet, beside]);
 
   useEffect(() => {
     const made = createPreview(canvas.current!, (stage) => setReported({ stage, of: asked.current! }));
@@ -120,12 +124,19 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = 
     () =>
       useOpenJob.subscribe((now, before) => {
         const at = useView.getState().view;
-        if (!now.job || now.job === before.job || now.job.sheet !== before.job?.sheet || !at || !allLoaded(now.job))
+        if (
+          beside ||
+          !now.job ||
+          now.job === before.job ||
+          now.job.sheet !== before.job?.sheet ||
+          !at ||
+          !allLoaded(now.job)
+        )
           return;
         shown.current = { job: now.job, view: at, press: useLooks.getState().press };
         ask(shown.current, askingFor(now.dragging));
       }),
-    [ask],
+    [ask, beside],
   );
 
   // The same job in another view moves what is shown; anything else is a change.
@@ -200,7 +211,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = 
     >
       {view && (
         <div
-          data-testid="sheet-edge"
+          data-testid={beside ? undefined : 'sheet-edge'}
           className="absolute shadow-[0_1px_10px_rgb(0_0_0/35%)]"
           style={{
             left: -view.originX / devicePixelRatio,
@@ -217,7 +228,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = 
         ref={canvas}
         role="img"
         aria-label="The printed sheet"
-        data-testid="sheet"
+        data-testid={beside ? 'sheet-beside' : 'sheet'}
         data-stage={shownStage}
         className="absolute top-0 left-0"
         style={view ? { width: view.width / devicePixelRatio, height: view.height / devicePixelRatio } : undefined}
@@ -231,7 +242,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = 
       {ready && stage !== 'failed' && <WholePlates job={job} />}
       {view && stage === 'failed' && <PrintFailed onAgain={() => ask({ job, view, press }, 'changed')} />}
       {!viewOnly && pass && isEmpty(job) && <StartHere job={job} pass={pass} />}
-      <LookBar />
+      {!beside && <LookBar />}
       <AtWork busy={shownStage !== 'settled' && stage !== 'failed' && !lost && wholes.stage === 'done'} />
       {!ready && <LoadingNote job={job} />}
     </div>

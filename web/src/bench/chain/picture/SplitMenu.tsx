@@ -4,6 +4,7 @@ import { DropdownMenu } from 'radix-ui';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { useInkSets } from '../../../api/ink-sets.ts';
+import { keepBefore } from '../../../api/versions.ts';
 import { newId } from '../../../document/edits.ts';
 import { edit } from '../../../document/store.ts';
 import { Button } from '../../../ui/Button.tsx';
@@ -16,6 +17,7 @@ const ITEM =
 function split(job: Job, pass: Pass, set: InkSet, chosen: boolean, then: (pass: string) => void): void {
   try {
     const made = splitPicture(job, { set, from: pass.id, newId, chosen });
+    keepBefore('before a split', job);
     edit(() => made.job);
     then(made.job.passes.find((p) => fillOf(p).feed.separation === made.separation)!.id);
     toast.success(made.said, { duration: 8000 });
