@@ -17,6 +17,7 @@ const LAYERS = [
   ['press', 'measure', 'tints', 'finishing'],
   ['plates'],
   ['outputs'],
+  ['batch'],
 ];
 
 const downwards = LAYERS.flatMap((folders, layer) =>

@@ -277,3 +277,7 @@ export { readRecipe, readRecipeFile, recipeFileText } from './recipes/read-recip
 export * from './recipes/recipe.ts';
 export { shippedRecipes, type ShippedRecipe } from './recipes/shipped/index.ts';
 export { type RecipeAsked, takeRecipe } from './recipes/take.ts';
+
+export * from './batch/batch.ts';
+export * from './batch/file-names.ts';
+export * from './batch/formats.ts';

@@ -3,6 +3,8 @@ import { TypeOrmModule } from '@nestjs/typeorm';
 import { SessionController } from './access/session.controller.ts';
 import { ArtworkController } from './artwork/artwork.controller.ts';
 import { ArtworkService } from './artwork/artwork.service.ts';
+import { BatchRunner } from './batch/batch-runner.ts';
+import { BatchesController } from './batch/batches.controller.ts';
 import { ClipsController } from './clips/clips.controller.ts';
 import { ClipsService } from './clips/clips.service.ts';
 import { FramesService } from './clips/frames.service.ts';
@@ -29,6 +31,7 @@ import { RecipeFilesService } from './recipes/recipe-files.service.ts';
 import { RecipesController } from './recipes/recipes.controller.ts';
 import { RecipesService } from './recipes/recipes.service.ts';
 import { RenderThreads } from './render/render-threads.ts';
+import { RunMaker } from './runs/run-maker.service.ts';
 import { RunsController } from './runs/runs.controller.ts';
 import { RunsService } from './runs/runs.service.ts';
 import { StoneTablesController } from './stone-tables/stone-tables.controller.ts';
@@ -63,6 +66,7 @@ export class AppModule {
       ],
       controllers: [
         ArtworkController,
+        BatchesController,
         ClipsController,
         CutterController,
         FacesController,
@@ -82,6 +86,7 @@ export class AppModule {
       providers: [
         { provide: SETTINGS, useValue: settings },
         ArtworkService,
+        BatchRunner,
         ClipsService,
         CutterService,
         FramesService,
@@ -92,6 +97,7 @@ export class AppModule {
         PicturesService,
         RecipeFilesService,
         RecipesService,
+        RunMaker,
         RunsService,
         PressService,
         ReadingService,

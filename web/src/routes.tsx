@@ -19,6 +19,8 @@ const motion = async () => ({ Component: wide((await import('./motion/Motion.tsx
 const repeat = async () => ({ Component: wide((await import('./repeat/Repeat.tsx')).Repeat) });
 const recipes = async () => ({ Component: wide((await import('./recipes/Recipes.tsx')).RecipesPage) });
 const versions = async () => ({ Component: wide((await import('./versions/Versions.tsx')).VersionsPage) });
+const runs = async () => ({ Component: wide((await import('./runs/Runs.tsx')).Runs) });
+const batch = async () => ({ Component: wide((await import('./batch/Batch.tsx')).Batch) });
 const swatches = async () => ({ Component: wide((await import('./swatches/Swatches.tsx')).Swatches) });
 const tileMaker = async () => ({ Component: wide((await import('./tiles/TileMaker.tsx')).TileMaker) });
 
@@ -42,6 +44,8 @@ export const router = createBrowserRouter([
     children: [
       { path: '/', element: <Shelf /> },
       { path: '/swatches', lazy: swatches },
+      { path: '/runs', lazy: runs },
+      { path: '/batch', lazy: batch },
       { path: '/jobs/:id/tiles', lazy: tileMaker },
       { path: '/jobs/:id/strips', lazy: testStrips },
       { path: '/jobs/:id/plates', lazy: plates },

@@ -22,6 +22,7 @@ export const COMMANDS: Readonly<Record<string, Entry>> = {
   list: command(false, async () => import('./list.ts').then((m) => ({ help: m.HELP, run: m.list }))),
   mosaic: command(true, async () => import('./mosaic.ts').then((m) => ({ help: m.HELP, run: m.mosaic }))),
   reference: command(false, async () => import('./reference.ts').then((m) => ({ help: m.HELP, run: m.reference }))),
+  batch: command(true, async () => import('./batch.ts').then((m) => ({ help: m.HELP, run: m.batch }))),
   recipe: command(true, async () => import('./recipe.ts').then((m) => ({ help: m.HELP, run: m.recipe }))),
   clip: command(true, async () => import('./clip.ts').then((m) => ({ help: m.HELP, run: m.clip }))),
   stones: command(true, async () => import('./stones.ts').then((m) => ({ help: m.HELP, run: m.stones }))),

@@ -1,4 +1,5 @@
 import { JobError, PaletteError, PlateError, RecipeError } from '@chromatype/core';
+import { ArchiveError } from '../archives/archive.ts';
 import { isDiskFull } from '../errors/disk-full.ts';
 import { reasonOf } from '../errors/reason-of.ts';
 import { Refused } from '../errors/refused.ts';
@@ -11,7 +12,7 @@ import { UsageError } from './usage-error.ts';
 /** What is said of an error, and the exit status: 2 for what the user can put right in the call, 1 for all else. */
 function outcomeOf(name: string, error: unknown): { said: string; status: 1 | 2 } {
   if (
-    [UsageError, JobError, PictureError, PaletteError, PlateError, RecipeError, Refused].some(
+    [UsageError, JobError, PictureError, PaletteError, PlateError, RecipeError, Refused, ArchiveError].some(
       (kind) => error instanceof kind,
     )
   ) {

@@ -24,6 +24,6 @@ export class CutterService {
     if (!TEMPLATES.includes(run.asked.kind) || run.state !== 'done') {
       throw new BadRequestException({ message: 'Only a finished template can be sent to the cutter.' });
     }
-    return this.takeFile(this.runs.fileOf(run));
+    return this.takeFile((await this.runs.finished(id)).file);
   }
 }

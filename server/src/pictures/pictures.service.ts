@@ -129,8 +129,13 @@ export class PicturesService {
   }
 
   /** The stored pixels of every picture of a job. */
-  async filesOf(job: Job): Promise<StoredPicture[]> {
-    const found = await this.pictures.findBy({ hash: In(fileHashes(job.pictures)) });
+  filesOf(job: Job): Promise<StoredPicture[]> {
+    return this.filesOfHashes(fileHashes(job.pictures));
+  }
+
+  /** The stored pixels of pictures; those that are not here are left out. */
+  async filesOfHashes(hashes: readonly string[]): Promise<StoredPicture[]> {
+    const found = await this.pictures.findBy({ hash: In([...hashes]) });
     return found.map(({ hash, width, height, channels, clip }) => ({
       hash,
       width,

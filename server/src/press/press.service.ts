@@ -43,7 +43,7 @@ export class PressService {
     if (run.asked.kind !== 'package' || run.state !== 'done') {
       throw new BadRequestException({ message: 'Only a finished archive of plates can be sent to press.' });
     }
-    return this.takeArchive(this.runs.fileOf(run));
+    return this.takeArchive((await this.runs.finished(id)).file);
   }
 
   proofFile(id: string): string {

@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import { Inject, Injectable, Logger, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, IsNull, LessThan, Repository } from 'typeorm';
+import { batchFolder } from '../batch/batch-folder.ts';
 import { JobEntity } from '../jobs/job.entity.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { printsFolder } from '../jobs/small-prints.service.ts';
@@ -76,6 +77,7 @@ export class ReclaimService implements OnApplicationBootstrap, OnModuleDestroy {
     });
     for (const run of old) {
       if (run.asked) await rm(fileOfRun(this.settings.data, run), { force: true });
+      await rm(batchFolder(this.settings.data, run.id), { recursive: true, force: true });
       await this.runs.delete({ id: run.id });
     }
   }

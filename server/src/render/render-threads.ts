@@ -4,7 +4,11 @@ import { MessageChannel } from 'node:worker_threads';
 import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import type { SmallPrint } from '@chromatype/core';
-import type { EstimateTask, OutputTask, SmallPrintTask } from './thread.ts';
+import type { PrintOutcome } from '../batch/batch-folder.ts';
+import type { BatchPrintTask, EstimateTask, OutputTask, SmallPrintTask } from './thread.ts';
+
+/** Hears the share done, 0..1. */
+type Progress = (share: number) => void;
 
 /** The compiled thread; the same path holds from src and from dist. */
 const THREAD = fileURLToPath(new URL('../../dist/render/thread.js', import.meta.url));
@@ -19,16 +23,21 @@ export class RenderThreads implements OnModuleDestroy {
   });
 
   /** Renders to a file. Aborting the signal ends the thread at once. */
-  async output(
-    task: Omit<OutputTask, 'port'>,
-    progress: (share: number) => void,
-    signal: AbortSignal,
-  ): Promise<number> {
+  output(task: Omit<OutputTask, 'port'>, progress: Progress, signal: AbortSignal): Promise<number> {
+    return this.withProgress('output', task, progress, signal);
+  }
+
+  /** Makes one print of a batch. Aborting the signal ends the thread at once. */
+  batchPrint(task: Omit<BatchPrintTask, 'port'>, progress: Progress, signal: AbortSignal): Promise<PrintOutcome> {
+    return this.withProgress('batchPrint', task, progress, signal);
+  }
+
+  private async withProgress<T>(name: string, task: object, progress: Progress, signal: AbortSignal): Promise<T> {
     const { port1, port2 } = new MessageChannel();
     port1.on('message', progress);
     try {
       // Piscina's own list type names the browser's ports; the thread gets Node's.
-      return await this.pool.run({ ...task, port: port2 }, { name: 'output', transferList: [port2] as never, signal });
+      return await this.pool.run({ ...task, port: port2 }, { name, transferList: [port2] as never, signal });
     } finally {
       port1.close();
     }

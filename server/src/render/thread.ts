@@ -9,6 +9,8 @@ import {
   pixelNames,
   type SmallPrint,
 } from '@chromatype/core';
+import type { PrintOutcome } from '../batch/batch-folder.ts';
+import { makePrint, type PrintTask } from '../batch/make-print.ts';
 import { openPictures, type StoredPicture } from './file-source.ts';
 import { outputEnv } from './output-env.ts';
 import { writeFile } from './write-file.ts';
@@ -24,6 +26,12 @@ export interface OutputTask extends Task {
   readonly port: MessagePort;
 }
 
+/** One print of a batch; the job is made here. */
+export interface BatchPrintTask extends Omit<PrintTask, 'kernels' | 'pictures' | 'load' | 'progress'> {
+  readonly pictures: readonly StoredPicture[];
+  readonly port: MessagePort;
+}
+
 export interface SmallPrintTask extends Task {
   readonly width: number;
 }
@@ -36,12 +44,12 @@ const kernels = createKernels();
 await loadClipper();
 
 async function withPictures<T>(
-  task: Task,
+  task: Pick<Task, 'pictures'> & { readonly job?: Job },
   work: (pictures: Pick<ReturnType<typeof openPictures>, 'lookup' | 'load'>) => T | Promise<T>,
 ): Promise<T> {
   const pictures = openPictures(task.pictures);
   try {
-    await pictures.load(pixelNames(task.job.pictures));
+    if (task.job) await pictures.load(pixelNames(task.job.pictures));
     return await work(pictures);
   } finally {
     pictures.close();
@@ -52,6 +60,13 @@ async function withPictures<T>(
 export function output(task: OutputTask): Promise<number> {
   return withPictures(task, ({ lookup, load }) =>
     writeFile({ ...task, kernels, pictures: lookup, load, progress: (share) => task.port.postMessage(share) }),
+  );
+}
+
+/** Makes one print of a batch in its own folder, and says how that ended. */
+export function batchPrint({ port, ...task }: BatchPrintTask): Promise<PrintOutcome> {
+  return withPictures(task, ({ lookup, load }) =>
+    makePrint({ ...task, kernels, pictures: lookup, load, progress: (share) => port.postMessage(share) }),
   );
 }
 

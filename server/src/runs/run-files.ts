@@ -1,7 +1,7 @@
 import { join } from 'node:path';
-import { outputOf } from '@chromatype/core';
 import type { RunEntity } from './run.entity.ts';
+import { endingOf } from './run-asked.ts';
 
 /** Where the file of a run is, or will be. */
 export const fileOfRun = (data: string, { id, asked }: Pick<RunEntity, 'id' | 'asked'>): string =>
-  join(data, 'runs', `${id}.${outputOf(asked.kind).ending}`);
+  join(data, 'runs', `${id}.${endingOf(asked)}`);

@@ -1,6 +1,7 @@
-import type { Job, OutputAsked } from '@chromatype/core';
+import type { Job } from '@chromatype/core';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import { JSON_COLUMN } from '../database/json-column.ts';
+import type { RunAsked } from './run-asked.ts';
 
 export type RunState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 
@@ -8,7 +9,7 @@ export type RunState = 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
 export class RunEntity {
   @PrimaryColumn('text') id: string;
   @Column('text') jobId: string;
-  @Column(JSON_COLUMN) asked: OutputAsked;
+  @Column(JSON_COLUMN) asked: RunAsked;
   /** The job as it was when the run was asked for. */
   @Column(JSON_COLUMN) document: Job | null;
   @Column('text') fileName: string;

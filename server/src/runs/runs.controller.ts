@@ -1,7 +1,7 @@
 import {
   Body,
-  ConflictException,
   Controller,
+  Delete,
   Get,
   HttpCode,
   type MessageEvent,
@@ -14,7 +14,6 @@ import {
 import { ApiTags } from '@nestjs/swagger';
 import { Limited } from '../limits/limited.ts';
 import type { Response } from 'express';
-import { outputOf } from '@chromatype/core';
 import { map, type Observable } from 'rxjs';
 import { sendFile } from '../disk/send-file.ts';
 import { OutputAskedDto } from './runs.dto.ts';
@@ -43,6 +42,12 @@ export class RunsController {
     return this.runs.list();
   }
 
+  /** Bytes of the files of all runs, and bytes that the disk has left. */
+  @Get('runs/room')
+  room() {
+    return this.runs.room();
+  }
+
   @Get('runs/:id')
   get(@Param('id') id: string) {
     return this.runs.get(id);
@@ -60,13 +65,31 @@ export class RunsController {
     return this.runs.cancel(id);
   }
 
+  /** Makes the same again, of the job as it was then. */
+  @Post('runs/:id/again')
+  @Limited('runs')
+  again(@Param('id') id: string) {
+    return this.runs.again(id);
+  }
+
+  @Delete('runs/:id')
+  @HttpCode(204)
+  remove(@Param('id') id: string) {
+    return this.runs.remove(id);
+  }
+
+  /** The prints of a batch, and how far each is. */
+  @Get('runs/:id/prints')
+  prints(@Param('id') id: string) {
+    return this.runs.prints(id);
+  }
+
   @Get('runs/:id/file')
   async file(@Param('id') id: string, @Res({ passthrough: true }) response: Response): Promise<StreamableFile> {
-    const run = await this.runs.get(id);
-    if (run.state !== 'done') throw new ConflictException({ message: 'This run has no finished file.' });
-    return sendFile(response, this.runs.fileOf(run), {
-      'Content-Type': outputOf(run.asked.kind).type,
-      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(run.fileName)}`,
+    const { file, name, type } = await this.runs.finished(id);
+    return sendFile(response, file, {
+      'Content-Type': type,
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(name)}`,
     });
   }
 }

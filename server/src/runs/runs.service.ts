@@ -1,16 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { rm } from 'node:fs/promises';
 import {
+  type BatchAsked,
   checkOutput,
+  fileWords,
   type Job,
   type OutputAsked,
   OutputError,
   outputFileName,
-  readJob,
   sheetPixels,
 } from '@chromatype/core';
 import {
   BadRequestException,
+  ConflictException,
   Inject,
   Injectable,
   Logger,
@@ -21,22 +22,31 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { Observable, Subject } from 'rxjs';
+import { BatchFailed, BatchRunner, type ListedPrint } from '../batch/batch-runner.ts';
 import { isDiskFull } from '../errors/disk-full.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
-import { partialPaths } from '../plates/file-sink.ts';
 import { clearPartialFiles } from '../reclaim/partial-files.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { roomOn, waitForRoom } from './disk-room.ts';
 import { RunEntity, type RunState } from './run.entity.ts';
-import { fileOfRun } from './run-files.ts';
+import { inShort, isBatch, typeOf } from './run-asked.ts';
+import { RunFailed, RunMaker } from './run-maker.service.ts';
 import { tryAgain } from './try-again.ts';
 
 /** What the interface gets to see of a run. */
-export type RunView = Omit<RunEntity, 'document'>;
+export type RunView = Omit<RunEntity, 'document' | 'asked'> & {
+  readonly asked: ReturnType<typeof inShort>;
+  /** What the job was called; null of a batch. */
+  readonly title: string | null;
+};
 
-const viewOf = ({ document: _, ...view }: RunEntity): RunView => view;
+const viewOf = ({ document, asked, ...view }: RunEntity): RunView => ({
+  ...view,
+  asked: inShort(asked),
+  title: document?.title ?? null,
+});
 
 const NO_ROOM = 'The disk is full; this print starts again by itself when there is room.';
 
@@ -67,6 +77,8 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     private readonly jobs: JobsService,
     private readonly pictures: PicturesService,
     private readonly threads: RenderThreads,
+    private readonly maker: RunMaker,
+    private readonly batches: BatchRunner,
   ) {}
 
   /** Runs that a crash cut off start again; what it left half made goes. */
@@ -111,22 +123,47 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   async start(jobId: string, asked: OutputAsked): Promise<RunView> {
     const { document } = await this.jobs.get(jobId);
     checkAsked(document, asked);
+    return this.queue({ jobId, asked, document, fileName: outputFileName(document, asked) });
+  }
+
+  /** Starts a batch. */
+  startBatch(asked: BatchAsked): Promise<RunView> {
+    const name = fileWords(`batch ${asked.recipes[0]!.name}`) || 'batch';
+    return this.queue({ jobId: '', asked, document: null, fileName: `${name}.zip` });
+  }
+
+  private async queue(run: Pick<RunEntity, 'jobId' | 'asked' | 'document' | 'fileName'>): Promise<RunView> {
     const now = new Date().toISOString();
-    const run = await this.runs.save({
-      id: randomUUID(),
-      jobId,
-      asked,
-      document,
-      fileName: outputFileName(document, asked),
-      state: 'queued' as const,
-      progress: 0,
-      bytes: null,
-      message: null,
-      createdAt: now,
-      updatedAt: now,
-    });
+    const begun = { state: 'queued' as const, progress: 0, bytes: null, message: null, createdAt: now, updatedAt: now };
+    const saved = await this.runs.save({ id: randomUUID(), ...run, ...begun });
     void this.next();
-    return viewOf(run);
+    return viewOf(saved);
+  }
+
+  /** Makes the same again, of the job as it was then. */
+  async again(id: string): Promise<RunView> {
+    const { jobId, asked, document, fileName } = await this.find(id);
+    return this.queue({ jobId, asked, document, fileName });
+  }
+
+  /** Takes a run off the list, with its file. One that is under way is cancelled first. */
+  async remove(id: string): Promise<void> {
+    await this.cancel(id);
+    const run = await this.find(id);
+    await this.maker.forget(run);
+    await this.runs.delete({ id });
+  }
+
+  /** The prints of a batch and how far each is; of another run there are none. */
+  async prints(id: string): Promise<ListedPrint[]> {
+    const run = await this.find(id);
+    return run.asked && isBatch(run.asked) ? this.batches.prints(id, run.asked) : [];
+  }
+
+  /** Bytes of the files of all runs, and bytes that the disk has left. */
+  async room(): Promise<{ readonly used: number; readonly left: number }> {
+    const [{ used }] = await this.runs.query('SELECT coalesce(sum(bytes), 0) AS used FROM run');
+    return { used, left: await roomOn(this.settings.data) };
   }
 
   /** Size of an output before it is made. */
@@ -162,8 +199,11 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     return viewOf(run);
   }
 
-  fileOf(run: Pick<RunEntity, 'id' | 'asked'>): string {
-    return fileOfRun(this.settings.data, run);
+  /** The file of a finished run, and what it is. @throws ConflictException when there is none */
+  async finished(id: string): Promise<{ readonly file: string; readonly name: string; readonly type: string }> {
+    const run = await this.find(id);
+    if (run.state !== 'done') throw new ConflictException({ message: 'This run has no finished file.' });
+    return { file: this.maker.fileOf(run), name: run.fileName, type: typeOf(run.asked) };
   }
 
   /** The run as it is, then every change, until it has ended. */
@@ -239,7 +279,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     if (!outcome) return;
     const room = outcome.message === NO_ROOM ? await roomOn(this.settings.data) : null;
     if (!(await this.write(run, 'running', outcome))) {
-      if (!this.closing && outcome.state === 'done') await rm(this.fileOf(run), { force: true });
+      if (!this.closing && outcome.state === 'done') await this.maker.forget(run);
       return;
     }
     if (room !== null) await waitForRoom(this.settings.data, room, () => this.closing || signal.aborted);
@@ -255,18 +295,16 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       told = Date.now();
       this.changes.next(run);
     };
+    const patiently = <T>(work: () => Promise<T>) => this.stubbornly(work);
     try {
-      if (!run.document || !run.asked) return { state: 'failed', message: 'The job of this run cannot be read.' };
-      const job = readJob(run.document);
-      const pictures = await this.stubbornly(() => this.pictures.filesOf(job));
-      if (!pictures) return null;
-      const task = { job, asked: run.asked, pictures, file: this.fileOf(run) };
-      const bytes = await this.threads.output(task, progress, signal);
-      return { state: 'done', progress: 1, bytes, message: null };
+      const made = await this.maker.make(run, { progress, signal, patiently });
+      return made && { state: 'done', progress: 1, ...made };
     } catch (error) {
-      for (const path of partialPaths(this.fileOf(run))) await rm(path, { recursive: true, force: true });
+      await this.maker.tidy(run);
       if (this.closing) return null;
       if (signal.aborted) return { state: 'cancelled' };
+      if (error instanceof RunFailed || error instanceof BatchFailed)
+        return { state: 'failed', message: error.message };
       this.log.error(error);
       if (isDiskFull(error)) return { state: 'queued', progress: 0, message: NO_ROOM };
       return { state: 'failed', message: 'The print could not be made; the job is unchanged.' };

@@ -4,13 +4,45 @@ import { json, request } from './http.ts';
 export interface Run {
   readonly id: string;
   readonly jobId: string;
-  readonly asked: OutputAsked;
+  readonly asked: OutputAsked | BatchInShort;
+  /** What the job was called; null of a batch. */
+  readonly title: string | null;
   readonly fileName: string;
   readonly state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled';
   readonly progress: number;
   readonly bytes: number | null;
   readonly message: string | null;
   readonly createdAt: string;
+  readonly updatedAt: string;
+}
+
+/** What a batch makes, in short. */
+export interface BatchInShort {
+  readonly kind: 'batch';
+  readonly pictures: number;
+  readonly recipes: readonly string[];
+  readonly formats: readonly string[];
+}
+
+/** One print of a batch, and how far it is. */
+export interface BatchPrint {
+  readonly at: number;
+  readonly name: string;
+  readonly state: 'waiting' | 'printing' | 'done' | 'failed';
+  readonly progress: number;
+  readonly message: string | null;
+  readonly bytes: number;
+}
+
+/** What a batch is asked for: pictures and recipes by their ids. */
+export interface BatchAsked {
+  readonly pictures: readonly { readonly hash: string; readonly name: string }[];
+  readonly recipes: readonly string[];
+  readonly formats: readonly string[];
+  readonly longest: number;
+  readonly ppi: number;
+  readonly names: string;
+  readonly contact: boolean;
 }
 
 export interface Estimate {
@@ -28,6 +60,12 @@ export const runs = {
   start: (jobId: string, asked: OutputAsked) => request<Run>(`/jobs/${jobId}/runs`, json('POST', asked)),
   estimate: (jobId: string, asked: OutputAsked) => request<Estimate>(`/jobs/${jobId}/estimate`, json('POST', asked)),
   list: () => request<Run[]>('/runs'),
+  startBatch: (asked: BatchAsked) => request<Run>('/batches', json('POST', asked)),
+  again: (id: string) => request<Run>(`/runs/${id}/again`, { method: 'POST' }),
+  remove: (id: string) => request<void>(`/runs/${id}`, { method: 'DELETE' }),
+  prints: (id: string) => request<BatchPrint[]>(`/runs/${id}/prints`),
+  /** Bytes of the files of all runs, and bytes that the disk has left. */
+  room: () => request<{ used: number; left: number }>('/runs/room'),
   cancel: (id: string) => request<Run>(`/runs/${id}/cancel`, { method: 'POST' }),
   fileUrl: (run: Run) => `/api/runs/${run.id}/file`,
   /** Tells every change of a run until it is over; returns how to stop listening. */

@@ -89,7 +89,7 @@ export function TakeClipOut({ id, job }: Props) {
   }
 
   const own = [...list]
-    .filter((run: Run) => outputOf(run.asked.kind)?.moves || run.asked.frame !== undefined)
+    .filter(({ asked }: Run) => asked.kind !== 'batch' && (outputOf(asked.kind)?.moves || asked.frame !== undefined))
     .sort((a, b) => b.createdAt.localeCompare(a.createdAt));
   return (
     <section aria-label="Take out" className="grid grid-cols-1 gap-1.5">

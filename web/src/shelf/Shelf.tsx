@@ -83,6 +83,12 @@ export function Shelf() {
             ?
           </Button>
           <SignOut />
+          <Button onClick={() => navigate('/runs')} title="Everything that is being made, and what was">
+            Runs
+          </Button>
+          <Button onClick={() => navigate('/batch')} title="Many pictures by some recipes">
+            Batch
+          </Button>
           <Button onClick={() => navigate('/swatches')} title="Sets of inks">
             Swatches
           </Button>
