@@ -105,13 +105,17 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   /** The last runs. One that does not say any more what it makes is left out; "chromatype doctor" names it. */
   async list(): Promise<RunView[]> {
     const runs = await this.runs.find({ order: { createdAt: 'DESC' }, take: 200 });
-    return runs.filter(({ asked }) => asked !== null).map(viewOf);
+    return runs.filter(({ asked }) => asked !== null).map((run) => viewOf(this.withShare(run)));
   }
 
   async get(id: string): Promise<RunView> {
     const run = await this.find(id);
-    // What is under way is written down only now and then; its share is known here.
-    return viewOf(this.current?.id === id ? { ...run, progress: Math.max(run.progress, this.current.share) } : run);
+    return viewOf(this.withShare(run));
+  }
+
+  /** What is under way is written down only now and then; its share is known here. */
+  private withShare(run: RunEntity): RunEntity {
+    return this.current?.id === run.id ? { ...run, progress: Math.max(run.progress, this.current.share) } : run;
   }
 
   private async find(id: string): Promise<RunEntity> {

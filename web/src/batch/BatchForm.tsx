@@ -24,8 +24,8 @@ export function BatchForm({ settings, example, change }: Props) {
   const { formats, longest, ppi, names, contact } = settings;
   const fault = patternFault(names);
   return (
-    <div className="grid gap-3">
-      <fieldset className="grid gap-0.5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
+      <fieldset className="grid min-w-0 grid-cols-[minmax(0,1fr)] gap-0.5">
         <legend className="pb-0.5 text-[11px] text-muted">Formats</legend>
         {BATCH_FORMATS.map(({ name, label, about }) => (
           <label key={name} className="flex items-center gap-1.5" title={about}>
@@ -36,12 +36,12 @@ export function BatchForm({ settings, example, change }: Props) {
                 change({ formats: e.target.checked ? [...formats, name] : formats.filter((f) => f !== name) })
               }
             />
-            <span className="w-[44px] font-semibold">{label}</span>
-            <span className="truncate text-[11px] text-muted">{about}</span>
+            <span className="w-[44px] shrink-0 font-semibold">{label}</span>
+            <span className="min-w-0 text-[11px] leading-tight text-muted">{about}</span>
           </label>
         ))}
       </fieldset>
-      <div className="grid gap-1">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-1">
         <NumberField
           label="Longer side"
           value={longest}
@@ -63,7 +63,7 @@ export function BatchForm({ settings, example, change }: Props) {
           onChange={(value) => change({ ppi: value })}
         />
       </div>
-      <div className="grid gap-1">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-1">
         <label className="grid gap-0.5">
           <span className="text-[11px] text-muted">Names of files</span>
           <input
