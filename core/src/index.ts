@@ -173,6 +173,7 @@ export * from './document/strip-settings.ts';
 export * from './document/types.ts';
 
 export * from './print/bands.ts';
+export * from './print/plate-parts.ts';
 export { anyOutlines, type FillMarks, planFillMarks, planMarks, printsOutlines } from './print/plan-marks.ts';
 export { planSurface } from './print/plan-surface.ts';
 export { reducedPrint } from './print/reduced-print.ts';

@@ -25,6 +25,9 @@ import { PicturesController } from './pictures/pictures.controller.ts';
 import { PicturesService } from './pictures/pictures.service.ts';
 import { PressController } from './press/press.controller.ts';
 import { PressService } from './press/press.service.ts';
+import { OpenParts } from './queue/open-parts.service.ts';
+import { PartsController } from './queue/parts.controller.ts';
+import { RenderQueue } from './queue/render-queue.service.ts';
 import { ReclaimService } from './reclaim/reclaim.service.ts';
 import { SweepService } from './reclaim/sweep.service.ts';
 import { RecipeFilesService } from './recipes/recipe-files.service.ts';
@@ -74,6 +77,7 @@ export class AppModule {
         // Before the jobs themselves: its addresses are not ids of jobs.
         JobFilesController,
         JobsController,
+        PartsController,
         PicturesController,
         RecipesController,
         RunsController,
@@ -94,7 +98,9 @@ export class AppModule {
         JobFilesService,
         JobsService,
         SmallPrintsService,
+        OpenParts,
         PicturesService,
+        RenderQueue,
         RecipeFilesService,
         RecipesService,
         RunMaker,

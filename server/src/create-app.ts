@@ -13,6 +13,7 @@ import { guardContentTypes } from './guard/content-types.ts';
 import { guardHosts } from './guard/hosts.ts';
 import { guardOrigins } from './guard/origins.ts';
 import { guardDepth, guardQuery } from './guard/request-shape.ts';
+import { guardMachines } from './queue/render-guard.ts';
 import type { Settings } from './settings.ts';
 
 /** Headers that isolate the page, so that its workers may share memory, and keep everything on this host. */
@@ -63,7 +64,7 @@ function serveWeb(app: NestExpressApplication, web: string): void {
  * of the right type, of 8 MB and 64 levels at most.
  */
 function guard(app: NestExpressApplication, settings: Settings): void {
-  app.use(guardHosts(settings), guardOrigins, guardAccess(settings), guardContentTypes, guardQuery);
+  app.use(guardHosts(settings), guardOrigins, guardMachines(settings), guardAccess(settings), guardContentTypes, guardQuery);
   app.useBodyParser('json', { limit: '8mb' });
   app.use(guardDepth);
 }

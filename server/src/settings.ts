@@ -16,6 +16,10 @@ export interface Settings {
   readonly hosts: readonly string[];
   /** Whether uploads, runs and the press are limited to so many a minute. */
   readonly limited: boolean;
+  /** Address of the Redis by which runs go to render machines; null where the server does them itself. */
+  readonly redis: string | null;
+  /** What render machines must know. */
+  readonly renderSecret: string | null;
 }
 
 export const SETTINGS = Symbol('settings');
@@ -56,8 +60,26 @@ function hostsOf(text: string): string[] {
   return names;
 }
 
+/** Letters of a secret that cannot be guessed. */
+const SHORTEST_SECRET = 16;
+
+/** @throws StartError for an address or a secret that makes no sense */
+function machinesOf(env: NodeJS.ProcessEnv): Pick<Settings, 'redis' | 'renderSecret'> {
+  const { CHROMATYPE_REDIS: address, CHROMATYPE_RENDER_SECRET: secret } = env;
+  if (!address) return { redis: null, renderSecret: null };
+  const redis = /^rediss?:\/\//.test(address) ? address : `redis://${address}`;
+  if (!URL.canParse(redis))
+    throw new StartError(`CHROMATYPE_REDIS is "${address.slice(0, 60)}"; it must be an address such as redis://127.0.0.1:6379.`, 2);
+  if ((secret ?? '').length < SHORTEST_SECRET)
+    throw new StartError(
+      `CHROMATYPE_REDIS needs a CHROMATYPE_RENDER_SECRET of at least ${SHORTEST_SECRET} letters, which render machines must know too.`,
+      2,
+    );
+  return { redis, renderSecret: secret! };
+}
+
 /**
- * Reads the variables CHROMATYPE_DATA, _HOST, _PORT, _HOSTS and _LIMITS. Only this machine is served unless told
+ * Reads the variables CHROMATYPE_DATA, _HOST, _PORT, _HOSTS, _LIMITS, _REDIS and _RENDER_SECRET. Only this machine is served unless told
  * otherwise.
  * @throws StartError for a value that makes no sense
  */
@@ -73,5 +95,6 @@ export function settingsFrom(env: NodeJS.ProcessEnv): Settings {
     web: builtInterface(),
     hosts: hostsOf(env.CHROMATYPE_HOSTS ?? ''),
     limited: limits === 'on',
+    ...machinesOf(env),
   };
 }

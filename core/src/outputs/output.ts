@@ -26,6 +26,8 @@ export interface OutputEnv extends PrintEnv {
   readonly profile: Uint8Array;
   /** Makes pixels ready that `pictures` is asked for next; what was made ready before may go. Left out where all are there. */
   load?(names: readonly string[]): Promise<void>;
+  /** Frames of the clip that were printed elsewhere, by their numbers; null where one was not. */
+  frames?(frame: number): Uint8Array | null;
   /** Turns a PNG with its profile into another format of the same size. */
   encode(png: Held, to: EncodeAsked): AsyncIterable<Uint8Array>;
 }

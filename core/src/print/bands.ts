@@ -45,18 +45,22 @@ export function startBands(
   const { width, height: all } = sheetPixels(job.sheet);
   const height = to ?? all;
   const plans = passes.map((pass) => planPass(env, job, pass, { piecemeal }));
-  prepareShared(env, job, plans);
+  const { finished } = env;
+  // What was made elsewhere from the first band on was made for all of them.
+  const there = plans.map(({ plate }) => finished?.rows(plate.key, from, Math.min(BAND_ROWS, height - from)) ?? null);
+  const own = plans.filter((_, k) => there[k] === null);
+  if (own.length > 0) prepareShared(env, job, plans);
   const still = passes.map((pass) => planStill(env, job, pass));
   return {
     *begin() {
-      for (const plan of plans) yield* plan.begin();
+      for (const plan of own) yield* plan.begin();
     },
     *bands() {
       for (let y = from; y < height; y += BAND_ROWS) {
         const rows = Math.min(BAND_ROWS, height - y);
         const area = { x: 0, y, width, height: rows, step: 1 };
         const plates = plans.map(({ plate }, k) => {
-          const made = plate.read(area);
+          const made = finished?.rows(plate.key, y, rows) ?? plate.read(area);
           return still[k]?.kept(area, made) ?? made;
         });
         yield { y, rows, plates };

@@ -28,11 +28,19 @@ export interface PrintCaches {
   readonly shared?: SharedMakes;
 }
 
+/** Plates that were made elsewhere, band by band. */
+export interface FinishedPlates {
+  /** Rows of the plate of a key, whole or not at all; null where they were not made. */
+  rows(key: string, y: number, rows: number): Plate | null;
+}
+
 /** What printing needs besides the job. */
 export interface PrintEnv {
   readonly kernels: Kernels;
   readonly pictures: PictureLookup;
   readonly caches?: PrintCaches;
+  /** Plates that need not be made here. */
+  readonly finished?: FinishedPlates;
   /** What is remembered of the frames of a clip that were printed before this one; left out for stills. */
   readonly memory?: FrameMemory;
 }

@@ -1,6 +1,7 @@
 import type { Request, RequestHandler } from 'express';
 import { Refused } from '../errors/refused.ts';
 import { servesOthers } from '../guard/loopback.ts';
+import { isForMachines } from '../queue/render-guard.ts';
 import type { Settings } from '../settings.ts';
 import { isSession } from './password-file.ts';
 
@@ -20,7 +21,7 @@ export const isSignedIn = (settings: Settings, request: Request): boolean =>
 export const guardAccess =
   (settings: Settings): RequestHandler =>
   (request, _response, next) => {
-    const open = !/^\/api(\/|$)/i.test(request.path) || /^\/api\/session\/?$/i.test(request.path);
+    const open = !/^\/api(\/|$)/i.test(request.path) || /^\/api\/session\/?$/i.test(request.path) || isForMachines(request.path);
     if (open || isSignedIn(settings, request)) next();
     else next(new Refused(401, 'Sign in with the password of this server first.'));
   };

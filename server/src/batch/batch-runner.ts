@@ -5,9 +5,11 @@ import { Inject, Injectable, Logger } from '@nestjs/common';
 import { isDiskFull } from '../errors/disk-full.ts';
 import { writeSafely } from '../disk/write-safely.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
+import { RenderQueue } from '../queue/render-queue.service.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { batchFolder, outcomeFile, outcomeIn, type PrintOutcome, printFolder } from './batch-folder.ts';
+import { unpackPrint } from './unpack-print.ts';
 import { type EndedPrint, errorLines, packBatch } from './pack-batch.ts';
 
 /** One print of a batch as the interface sees it. */
@@ -31,6 +33,20 @@ export interface BatchOutcome {
   readonly message: string | null;
 }
 
+/** What a batch tells while it is made. */
+export interface BatchMaking {
+  /** Hears the share done, 0..1. */
+  progress(share: number): void;
+  readonly signal: AbortSignal;
+  /** Hears why nothing goes on, in one sentence; null when it goes on again. */
+  waiting(why: string | null): void;
+}
+
+interface ByMachines extends Pick<BatchMaking, 'signal' | 'waiting'> {
+  ends(print: BatchPrint, outcome: PrintOutcome): void;
+  share(print: BatchPrint, done: number): void;
+}
+
 /** A batch of which no print could be made, in one sentence. */
 export class BatchFailed extends Error {}
 
@@ -47,6 +63,7 @@ export class BatchRunner {
     @Inject(SETTINGS) private readonly settings: Settings,
     private readonly pictures: PicturesService,
     private readonly threads: RenderThreads,
+    private readonly queue: RenderQueue,
   ) {}
 
   /** The prints of a batch, and how far each is. */
@@ -81,8 +98,7 @@ export class BatchRunner {
     run: string,
     asked: BatchAsked,
     file: string,
-    progress: (share: number) => void,
-    signal: AbortSignal,
+    { progress, signal, waiting: told }: BatchMaking,
   ): Promise<BatchOutcome> {
     const folder = batchFolder(this.settings.data, run);
     const prints = batchPrints(asked);
@@ -110,6 +126,18 @@ export class BatchRunner {
       }
     };
     try {
+      if (this.queue.isOn && waiting.length > 0) {
+        const ends = (print: BatchPrint, outcome: PrintOutcome) => {
+          shares.delete(print.at);
+          ended.set(print.at, outcome);
+          tell();
+        };
+        const share = (print: BatchPrint, done: number) => {
+          if (!ended.has(print.at)) shares.set(print.at, done);
+          tell();
+        };
+        await this.byMachines(run, asked, waiting.splice(0), folder, { signal, waiting: told, ends, share });
+      }
       const hands = await Promise.allSettled(Array.from({ length: Math.max(1, availableParallelism()) }, work));
       const failed = hands.find((hand) => hand.status === 'rejected');
       if (failed) throw failed.reason;
@@ -119,6 +147,35 @@ export class BatchRunner {
     } finally {
       this.shares.delete(run);
     }
+  }
+
+  /** Has prints made by render machines, and unpacks what they send. */
+  private async byMachines(
+    run: string,
+    asked: BatchAsked,
+    prints: readonly BatchPrint[],
+    folder: string,
+    { signal, waiting, ends, share }: ByMachines,
+  ): Promise<void> {
+    const { formats, longest, ppi, contact } = asked;
+    const parts = `${folder}/parts`;
+    const own = { formats, longest, ppi, contact };
+    const byPlace = new Map(prints.map((print) => [print.at, print]));
+    await this.queue.make({
+      run,
+      folder: parts,
+      signal,
+      waiting,
+      works: prints.map((print) => ({ at: print.at, work: { does: 'print' as const, asked: own, print } })),
+      progress: (at, done) => share(byPlace.get(at)!, done),
+      ended: async (at, part) => {
+        const print = byPlace.get(at)!;
+        const outcome = await unpackPrint(part, printFolder(folder, print.at));
+        await writeSafely(outcomeFile(printFolder(folder, print.at)), Buffer.from(JSON.stringify(outcome)));
+        await rm(part, { force: true });
+        ends(print, outcome);
+      },
+    });
   }
 
   private async packed(all: readonly EndedPrint[], folder: string, file: string): Promise<BatchOutcome> {

@@ -39,6 +39,11 @@ const TAKEN: readonly Taken[] = [
     types: /^application\/octet-stream$/,
     said: 'application/octet-stream',
   },
+  {
+    path: /^\/api\/render\/parts\/[^/]+\/?$/,
+    types: /^application\/octet-stream$/,
+    said: 'application/octet-stream',
+  },
   { path: /^/, types: /^application\/json$/, said: 'application/json' },
 ];
 

@@ -5,7 +5,7 @@ import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import type { SmallPrint } from '@chromatype/core';
 import type { PrintOutcome } from '../batch/batch-folder.ts';
-import type { BatchPrintTask, EstimateTask, OutputTask, SmallPrintTask } from './thread.ts';
+import type { BatchPrintTask, EstimateTask, OutputTask, PartThreadTask, SmallPrintTask } from './thread.ts';
 
 /** Hears the share done, 0..1. */
 type Progress = (share: number) => void;
@@ -25,6 +25,11 @@ export class RenderThreads implements OnModuleDestroy {
   /** Renders to a file. Aborting the signal ends the thread at once. */
   output(task: Omit<OutputTask, 'port'>, progress: Progress, signal: AbortSignal): Promise<number> {
     return this.withProgress('output', task, progress, signal);
+  }
+
+  /** Makes a part of a run into a file. Aborting the signal ends the thread at once. */
+  part(task: Omit<PartThreadTask, 'port'>, progress: Progress, signal: AbortSignal): Promise<number> {
+    return this.withProgress('part', task, progress, signal);
   }
 
   /** Makes one print of a batch. Aborting the signal ends the thread at once. */

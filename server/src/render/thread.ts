@@ -11,6 +11,9 @@ import {
 } from '@chromatype/core';
 import type { PrintOutcome } from '../batch/batch-folder.ts';
 import { makePrint, type PrintTask } from '../batch/make-print.ts';
+import { openParts } from '../parts/finished-parts.ts';
+import { makePart } from '../parts/make-part.ts';
+import type { PartWork } from '../parts/part-work.ts';
 import { openPictures, type StoredPicture } from './file-source.ts';
 import { outputEnv } from './output-env.ts';
 import { writeFile } from './write-file.ts';
@@ -22,6 +25,16 @@ interface Task {
 
 export interface OutputTask extends Task {
   readonly asked: OutputAsked;
+  readonly file: string;
+  /** Files of parts that other machines have made. */
+  readonly parts?: readonly string[];
+  readonly port: MessagePort;
+}
+
+/** A part of a run, made for another machine to put together. */
+export interface PartThreadTask {
+  readonly work: PartWork;
+  readonly pictures: readonly StoredPicture[];
   readonly file: string;
   readonly port: MessagePort;
 }
@@ -58,8 +71,23 @@ async function withPictures<T>(
 
 /** Writes an output file and returns its size in bytes; shares done are posted to the task's port. */
 export function output(task: OutputTask): Promise<number> {
-  return withPictures(task, ({ lookup, load }) =>
-    writeFile({ ...task, kernels, pictures: lookup, load, progress: (share) => task.port.postMessage(share) }),
+  const { parts = [], port, ...own } = task;
+  const progress = (share: number) => port.postMessage(share);
+  return withPictures(task, async ({ lookup, load }) => {
+    const { close, ...made } = openParts(parts);
+    try {
+      return await writeFile({ ...own, kernels, pictures: lookup, load, progress, made });
+    } finally {
+      close();
+    }
+  });
+}
+
+/** Makes a part of a run into a file, and returns its bytes. */
+export function part({ port, ...task }: PartThreadTask): Promise<number> {
+  const job = task.work.does === 'print' ? undefined : task.work.job;
+  return withPictures({ ...task, job }, ({ lookup, load }) =>
+    makePart({ ...task, kernels, pictures: lookup, load, progress: (share) => port.postMessage(share) }),
   );
 }
 

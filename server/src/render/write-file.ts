@@ -16,6 +16,8 @@ export interface WriteOptions {
   readonly pictures: PictureLookup;
   /** Makes frames of clips ready; left out where there are none. */
   readonly load?: OutputEnv['load'];
+  /** Plates and frames that need not be made here. */
+  readonly made?: Pick<OutputEnv, 'finished' | 'frames'>;
   readonly file: string;
   /** Called with the share done, 0..1. */
   progress?(share: number): void;
@@ -28,9 +30,10 @@ export async function writeFile({
   asked,
   pictures,
   load,
+  made,
   file,
   progress,
 }: WriteOptions): Promise<number> {
-  const env = await outputEnv(kernels, pictures, load);
+  const env = { ...(await outputEnv(kernels, pictures, load)), ...made };
   return writeWhole(file, (sink) => writeOutput(env, job, asked, sink, progress));
 }

@@ -27,6 +27,7 @@ import { isDiskFull } from '../errors/disk-full.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
 import { clearPartialFiles } from '../reclaim/partial-files.ts';
+import { PartFailed } from '../queue/render-queue.service.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { roomOn, waitForRoom } from './disk-room.ts';
@@ -68,7 +69,7 @@ function checkAsked(job: Job, asked: OutputAsked): void {
 export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly log = new Logger('runs');
   private readonly changes = new Subject<RunEntity>();
-  private current: { id: string; share: number; stop: AbortController; done: Promise<void> } | null = null;
+  private current: { id: string; share: number; note: string | null; stop: AbortController; done: Promise<void> } | null = null;
   private closing = false;
 
   constructor(
@@ -115,7 +116,9 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** What is under way is written down only now and then; its share is known here. */
   private withShare(run: RunEntity): RunEntity {
-    return this.current?.id === run.id ? { ...run, progress: Math.max(run.progress, this.current.share) } : run;
+    if (this.current?.id !== run.id) return run;
+    const { share, note } = this.current;
+    return { ...run, progress: Math.max(run.progress, share), message: note ?? run.message };
   }
 
   private async find(id: string): Promise<RunEntity> {
@@ -234,6 +237,7 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
     this.current = {
       id: '',
       share: 0,
+      note: null,
       stop,
       done: new Promise((resolve) => {
         finished = resolve;
@@ -299,15 +303,20 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
       told = Date.now();
       this.changes.next(run);
     };
+    const waiting = (why: string | null) => {
+      if (!this.current || this.current.note === why) return;
+      this.current.note = why;
+      this.changes.next({ ...run, message: why });
+    };
     const patiently = <T>(work: () => Promise<T>) => this.stubbornly(work);
     try {
-      const made = await this.maker.make(run, { progress, signal, patiently });
+      const made = await this.maker.make(run, { progress, signal, patiently, waiting });
       return made && { state: 'done', progress: 1, ...made };
     } catch (error) {
       await this.maker.tidy(run);
       if (this.closing) return null;
       if (signal.aborted) return { state: 'cancelled' };
-      if (error instanceof RunFailed || error instanceof BatchFailed)
+      if (error instanceof RunFailed || error instanceof BatchFailed || error instanceof PartFailed)
         return { state: 'failed', message: error.message };
       this.log.error(error);
       if (isDiskFull(error)) return { state: 'queued', progress: 0, message: NO_ROOM };

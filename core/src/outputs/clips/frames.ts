@@ -39,6 +39,8 @@ export async function printFrame(
   memory?: FrameMemory,
   progress?: (share: number) => void,
 ): Promise<Uint8Array> {
+  const made = env.frames?.(frame);
+  if (made) return made;
   const still = frameJob(job, frame);
   await env.load?.(pixelNames(still.pictures));
   const channels = clipChannels(job);
