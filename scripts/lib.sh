@@ -39,6 +39,7 @@ install_referees() {
   command -v pnmtopng >/dev/null || missing+=(netpbm)
   command -v ffprobe >/dev/null || missing+=(ffmpeg)
   command -v rsvg-convert >/dev/null || missing+=(librsvg2-bin)
+  command -v redis-server >/dev/null || missing+=(redis-server)
   /usr/bin/python3 -c 'import ezdxf' 2>/dev/null || missing+=(python3-ezdxf)
   /usr/bin/python3 -c 'import PIL, numpy' 2>/dev/null || missing+=(python3-pil python3-numpy)
   if [ ${#missing[@]} -gt 0 ] && command -v apt-get >/dev/null; then
@@ -46,6 +47,7 @@ install_referees() {
     local sudo=""
     [ "$(id -u)" = 0 ] || sudo=sudo
     $sudo apt-get update -qq >/dev/null
+    # Servers among them, such as Redis, are started by the tests alone.
     DEBIAN_FRONTEND=noninteractive $sudo apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null
   fi
 }

@@ -5,6 +5,7 @@ import sharp from 'sharp';
 import { bendRows } from './bends.ts';
 import { withBusyCore } from './busy-core.ts';
 import { grainRows } from './grain.ts';
+import { machineRows } from './machines.ts';
 import { madeRows } from './made.ts';
 import { motionRows } from './motion.ts';
 import { openingRows } from './opening.ts';
@@ -60,6 +61,7 @@ const GROUPS: Readonly<Record<string, () => Promise<Row[]>>> = {
   },
   stones: async () => [...(await repeated(stoneRows)), ...(await repeated(stoneDragRows))],
   motion: motionRows,
+  machines: () => machineRows(picture),
   separation: async () => separationRows(await colours(), picture, folder),
   opening: () => repeated(() => openingRows(demo)),
   preview: () => previewRows(picture, folder, repeated),

@@ -5,9 +5,11 @@ import { join } from 'node:path';
 import { launchChromium } from './chromium.ts';
 import { sharedServer } from './processes/shared-server.ts';
 
-const [address, folder, contact] = process.argv.slice(2);
-if (!address || !folder || !contact)
-  throw new Error('Give the address of a server with the demo, a folder for views and one for contact pages.');
+const [address, folder, contact, demo] = process.argv.slice(2);
+if (!address || !folder || !contact || !demo)
+  throw new Error(
+    'Give the address of a server with the demo, a folder for views, one for contact pages, and that of the demo pictures.',
+  );
 
 const browser = await launchChromium();
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
@@ -48,7 +50,7 @@ await page.getByRole('button', { name: 'New job', exact: true }).click();
 await page.waitForFunction(
   () => document.querySelectorAll('[aria-label="How to begin"] canvas[data-drawn=yes]').length === 6,
 );
-await shot('begin');
+await shot('begin', contact);
 const openJob = async (name: string, view = '') => {
   await page.goto(address);
   const href = await page.getByRole('link', { name }).first().getAttribute('href');
@@ -159,7 +161,7 @@ await page.keyboard.press('Enter');
 await draw([0.5, 0.8], [0.62, 0.92], [0.45, 1.02], [0.6, 1.12]);
 await page.waitForSelector('[data-testid=tile-sheet][data-stage=settled]');
 await page.waitForTimeout(1500);
-await shot('tile-maker');
+await shot('tile-maker', contact);
 
 // A finished piece on its stock.
 await openJob('Quay zine cover', '?pass=stock');
@@ -178,7 +180,7 @@ await openJob('The day the wind turned', '?pass=Cyan&fill=tint-1');
 await settled();
 await page.getByRole('button', { name: 'Colour shelf' }).click();
 await settled();
-await shot('comic');
+await shot('comic', contact);
 // Marks: chosen by hand on the sheet, and a mosaic with its pieces counted.
 await openJob('Squares into stars');
 await settled();
@@ -249,7 +251,7 @@ await shot('bend-pins', contact);
 await openJob('Cloth waved by hand', '/repeat');
 await page.waitForSelector('[data-testid=repeat-view][data-stage=made]', { timeout: 120_000 });
 await page.waitForTimeout(1500);
-await shot('repeat');
+await shot('repeat', contact);
 
 // Stones: the layout, its faults after some work by hand, and the map that its stones are placed by.
 await openJob('Jacket back in stones', '/stones');
@@ -303,6 +305,66 @@ async function motionShot(title: string, name: string, folder?: string, frame = 
 await motionShot('Kites in light', 'motion-light', contact, 12);
 await motionShot('Letters in clouds', 'motion-letters', contact, 20);
 await motionShot('Kites in stars', 'motion', undefined, 26);
+
+// Recipes on the harbour, one of them tried; versions side by side; a batch and its run.
+await openJob('Kite Week poster', '/recipes?recipe=comic-four-colours');
+await settled();
+await page.waitForFunction(
+  () => [...document.querySelectorAll('[data-recipe] canvas')].slice(0, 12).every((c) => c.getAttribute('data-drawn')),
+  null,
+  { timeout: 120_000 },
+);
+await page.hover('[data-recipe=newspaper-wire-photograph]');
+await page.waitForSelector('[data-testid=recipe-trial][data-trying=yes]');
+await settled();
+await shot('recipes');
+await openJob('Quay zine cover', '/versions');
+await settled();
+await page.getByLabel('Name of this state').fill('First proof');
+await page.getByRole('button', { name: 'Keep this state' }).click();
+await page.waitForSelector('[data-testid=sheet-beside]');
+await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Recipes' }).click();
+await page.getByRole('button', { name: 'Apply Red and blue' }).click();
+await page.getByRole('button', { name: 'Versions' }).click();
+await page.getByRole('button', { name: /^First proof/ }).click();
+await page.waitForSelector('[data-testid=sheet-beside][data-stage=settled]', { timeout: 120_000 });
+await settled();
+await shot('versions');
+await page.getByRole('button', { name: 'Bring it back' }).click();
+await page.waitForTimeout(2000);
+await page.goto(`${address}/batch`);
+const chooser = page.waitForEvent('filechooser');
+await page.getByRole('button', { name: 'Files' }).click();
+const demoFiles = [
+  'harbour-dusk.jpg',
+  'studio-still-life.png',
+  'quay-portrait.png',
+  'kite-shirt.png',
+  'flyer-tones.png',
+];
+await (await chooser).setFiles(demoFiles.map((name) => join(demo, name)));
+await page.waitForFunction(
+  (count) => document.querySelectorAll('[data-state=ready]').length === count,
+  demoFiles.length,
+  {
+    timeout: 120_000,
+  },
+);
+for (const name of ['Front page', 'Four-colour page', 'Red and blue'])
+  await page.getByLabel(name, { exact: true }).check();
+await page.waitForTimeout(1000);
+await shot('batch');
+await page.getByRole('button', { name: 'Start the batch' }).click();
+await page.getByRole('button', { name: /^Prints of/ }).click();
+await page.waitForFunction(
+  () => /[1-9]\d* done/.test(document.querySelector('[data-testid=batch-count]')?.textContent ?? ''),
+  null,
+  {
+    timeout: 120_000,
+  },
+);
+await shot('runs');
+await page.getByRole('button', { name: 'Cancel' }).first().click();
 
 // How a server beyond this machine begins.
 const shared = await sharedServer('kite over harbour');

@@ -64,7 +64,14 @@ function serveWeb(app: NestExpressApplication, web: string): void {
  * of the right type, of 8 MB and 64 levels at most.
  */
 function guard(app: NestExpressApplication, settings: Settings): void {
-  app.use(guardHosts(settings), guardOrigins, guardMachines(settings), guardAccess(settings), guardContentTypes, guardQuery);
+  app.use(
+    guardHosts(settings),
+    guardOrigins,
+    guardMachines(settings),
+    guardAccess(settings),
+    guardContentTypes,
+    guardQuery,
+  );
   app.useBodyParser('json', { limit: '8mb' });
   app.use(guardDepth);
 }

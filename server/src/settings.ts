@@ -69,7 +69,10 @@ function machinesOf(env: NodeJS.ProcessEnv): Pick<Settings, 'redis' | 'renderSec
   if (!address) return { redis: null, renderSecret: null };
   const redis = /^rediss?:\/\//.test(address) ? address : `redis://${address}`;
   if (!URL.canParse(redis))
-    throw new StartError(`CHROMATYPE_REDIS is "${address.slice(0, 60)}"; it must be an address such as redis://127.0.0.1:6379.`, 2);
+    throw new StartError(
+      `CHROMATYPE_REDIS is "${address.slice(0, 60)}"; it must be an address such as redis://127.0.0.1:6379.`,
+      2,
+    );
   if ((secret ?? '').length < SHORTEST_SECRET)
     throw new StartError(
       `CHROMATYPE_REDIS needs a CHROMATYPE_RENDER_SECRET of at least ${SHORTEST_SECRET} letters, which render machines must know too.`,

@@ -20,7 +20,17 @@ export async function startApp(settings: Partial<Settings> = {}): Promise<TestAp
   const data = mkdtempSync(join(tmpdir(), 'chromatype-server-'));
   const start = async () => {
     const app = await createApp(
-      { data, host: '127.0.0.1', port: 0, web: null, hosts: [], limited: false, redis: null, renderSecret: null, ...settings },
+      {
+        data,
+        host: '127.0.0.1',
+        port: 0,
+        web: null,
+        hosts: [],
+        limited: false,
+        redis: null,
+        renderSecret: null,
+        ...settings,
+      },
       false,
     );
     await app.listen(0, '127.0.0.1');

@@ -43,7 +43,10 @@ export function namedAfter(pattern: string, { picture, recipe, at }: Named): str
     number: String(at + 1).padStart(3, '0'),
   };
   const filled = pattern.replace(/\{([^{}]*)\}/g, (_, name: string) => fields[name] ?? '');
-  const name = fileText(filled).replace(/^\.+/, '').slice(0, LONGEST).trim();
+  const name = fileText(filled)
+    .replace(/^[.\s]+/, '')
+    .slice(0, LONGEST)
+    .trim();
   return name || `print ${fields.number}`;
 }
 

@@ -21,7 +21,8 @@ export const isSignedIn = (settings: Settings, request: Request): boolean =>
 export const guardAccess =
   (settings: Settings): RequestHandler =>
   (request, _response, next) => {
-    const open = !/^\/api(\/|$)/i.test(request.path) || /^\/api\/session\/?$/i.test(request.path) || isForMachines(request.path);
+    const open =
+      !/^\/api(\/|$)/i.test(request.path) || /^\/api\/session\/?$/i.test(request.path) || isForMachines(request.path);
     if (open || isSignedIn(settings, request)) next();
     else next(new Refused(401, 'Sign in with the password of this server first.'));
   };

@@ -100,7 +100,7 @@ export async function startMachine(settings: MachineSettings, told: (line: strin
     connection: asConnection(redis),
     concurrency: settings.threads,
     lockDuration: LOCK,
-    stalledInterval: LOCK / 2,
+    stalledInterval: LOCK / 4,
     maxStalledCount: MOST_STALLS,
   });
   worker.on('error', () => {});

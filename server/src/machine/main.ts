@@ -21,9 +21,13 @@ function numberOf(name: string, normal: number, max: number): number {
 function settingsOf(env: NodeJS.ProcessEnv): MachineSettings {
   const server = (env.CHROMATYPE_SERVER ?? 'http://127.0.0.1:4310').replace(/\/+$/, '');
   if (!/^https?:\/\//.test(server) || !URL.canParse(server))
-    throw new TurnedAway(`CHROMATYPE_SERVER is "${server.slice(0, 60)}"; it must be an address such as http://127.0.0.1:4310.`);
+    throw new TurnedAway(
+      `CHROMATYPE_SERVER is "${server.slice(0, 60)}"; it must be an address such as http://127.0.0.1:4310.`,
+    );
   if (!env.CHROMATYPE_RENDER_SECRET)
-    throw new TurnedAway('CHROMATYPE_RENDER_SECRET is missing; it must be the secret that the server was started with.');
+    throw new TurnedAway(
+      'CHROMATYPE_RENDER_SECRET is missing; it must be the secret that the server was started with.',
+    );
   return {
     server,
     secret: env.CHROMATYPE_RENDER_SECRET,

@@ -54,7 +54,10 @@ export class PictureCache {
   }
 
   /** Has pictures ready for a part, works with them, and lets go of what is too much afterwards. */
-  async with<T>(needed: readonly NeededPicture[], work: (pictures: readonly StoredPicture[]) => Promise<T>): Promise<T> {
+  async with<T>(
+    needed: readonly NeededPicture[],
+    work: (pictures: readonly StoredPicture[]) => Promise<T>,
+  ): Promise<T> {
     const held = needed.map(({ hash, clip }) => {
       const known = this.kept.get(hash);
       const kept = known ?? { bytes: 0, used: 0, readers: 0, fetching: this.fetch(hash, clip) };

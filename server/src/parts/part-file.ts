@@ -5,7 +5,13 @@ import type { PrintOutcome } from '../batch/batch-folder.ts';
 
 /** What a file of a part says of itself, before its bytes. */
 export type PartHeader =
-  | { readonly does: 'plate'; readonly key: string; readonly from: number; readonly to: number; readonly form: PlateForm }
+  | {
+      readonly does: 'plate';
+      readonly key: string;
+      readonly from: number;
+      readonly to: number;
+      readonly form: PlateForm;
+    }
   | { readonly does: 'frames'; readonly frames: readonly number[]; readonly each: number }
   | { readonly does: 'print'; readonly outcome: PrintOutcome; readonly thumbBytes: number };
 

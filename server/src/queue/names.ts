@@ -11,7 +11,7 @@ export const ATTEMPTS = 5;
 export const FIRST_PAUSE = 500;
 
 /** Milliseconds for which a machine holds a part without a sign of life; another one takes it then. */
-export const LOCK = 10_000;
+export const LOCK = 8000;
 /** Times that a part may be taken from a machine that stopped answering. */
 export const MOST_STALLS = 1000;
 

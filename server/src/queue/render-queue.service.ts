@@ -36,7 +36,8 @@ export const partFile = (folder: string, at: number): string => join(folder, Str
 @Injectable()
 export class RenderQueue implements OnModuleDestroy {
   private readonly log = new Logger('queue');
-  private opened: { readonly redis: Redis[]; readonly queue: Queue<QueuedPart>; readonly events: QueueEvents } | null = null;
+  private opened: { readonly redis: Redis[]; readonly queue: Queue<QueuedPart>; readonly events: QueueEvents } | null =
+    null;
 
   constructor(
     @Inject(SETTINGS) private readonly settings: Settings,

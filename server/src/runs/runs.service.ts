@@ -69,7 +69,13 @@ function checkAsked(job: Job, asked: OutputAsked): void {
 export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly log = new Logger('runs');
   private readonly changes = new Subject<RunEntity>();
-  private current: { id: string; share: number; note: string | null; stop: AbortController; done: Promise<void> } | null = null;
+  private current: {
+    id: string;
+    share: number;
+    note: string | null;
+    stop: AbortController;
+    done: Promise<void>;
+  } | null = null;
   private closing = false;
 
   constructor(

@@ -19,8 +19,13 @@ beforeAll(async () => {
   redis = await testRedis();
   await redis.start();
   [queued, alone] = await Promise.all([startApp({ redis: redis.address, renderSecret: SECRET }), startApp()]);
-  const pixels = Uint8Array.from({ length: 600 * 400 * 3 }, (_, k) => 128 + 120 * Math.sin((k % 1800) / 300 + k / 90_000));
-  photo = await sharp(pixels, { raw: { width: 600, height: 400, channels: 3 } }).png().toBuffer();
+  const pixels = Uint8Array.from(
+    { length: 600 * 400 * 3 },
+    (_, k) => 128 + 120 * Math.sin((k % 1800) / 300 + k / 90_000),
+  );
+  photo = await sharp(pixels, { raw: { width: 600, height: 400, channels: 3 } })
+    .png()
+    .toBuffer();
 });
 afterAll(async () => {
   for (const machine of machines) await machine.kill();
@@ -100,12 +105,16 @@ test.each([
   [false, { kind: 'sheet' }],
   [false, { kind: 'package' }],
   [true, { kind: 'plates-pdf' }],
-])('a sheet that machines made in parts (grain: %s) is byte for byte the one that the server makes itself: %j', async (grain, asked) => {
-  const [a, b] = [await stored(queued, grain), await stored(alone, grain)];
-  const [parts, whole] = await Promise.all([runFile(queued, a, asked), runFile(alone, b, asked)]);
-  expect(parts.length).toBeGreaterThan(100_000);
-  expect(Buffer.compare(parts, whole)).toBe(0);
-}, 120_000);
+])(
+  'a sheet that machines made in parts (grain: %s) is byte for byte the one that the server makes itself: %j',
+  async (grain, asked) => {
+    const [a, b] = [await stored(queued, grain), await stored(alone, grain)];
+    const [parts, whole] = await Promise.all([runFile(queued, a, asked), runFile(alone, b, asked)]);
+    expect(parts.length).toBeGreaterThan(100_000);
+    expect(Buffer.compare(parts, whole)).toBe(0);
+  },
+  120_000,
+);
 
 test('a batch is made by machines, byte for byte', async () => {
   const files: Buffer[] = [];
@@ -158,7 +167,10 @@ test('a machine with a wrong secret or another version is turned away in one sen
 test('machines see parts that are wanted, and nothing else', async () => {
   const { engineVersion } = await import('../../src/queue/engine-version.ts');
   const ask = (path: string) =>
-    http(queued).get(`/api/render/${path}`).set('Authorization', `Bearer ${SECRET}`).set('x-chromatype-engine', engineVersion());
+    http(queued)
+      .get(`/api/render/${path}`)
+      .set('Authorization', `Bearer ${SECRET}`)
+      .set('x-chromatype-engine', engineVersion());
   expect((await ask('parts/none')).body.message).toBe('Nobody waits for this part any more.');
   const hash = await withPhoto(queued);
   expect((await ask(`pictures/${hash}/pixels`)).status).toBe(410);
@@ -176,7 +188,9 @@ test('a run that is cancelled leaves nothing behind, and machines go on with the
   expect((await http(queued).post(`/api/runs/${run.id}/cancel`)).body.state).toBe('cancelled');
   await http(queued).delete(`/api/runs/${run.id}`).expect(204);
   expect(existsSync(join(queued.data, 'runs', `${run.id}.parts`))).toBe(false);
-  expect((await runFile(queued, id, { kind: 'plate', pass: largeJob('a'.repeat(64), false).passes[0]!.id })).length).toBeGreaterThan(1000);
+  expect(
+    (await runFile(queued, id, { kind: 'plate', pass: largeJob('a'.repeat(64), false).passes[0]!.id })).length,
+  ).toBeGreaterThan(1000);
 }, 120_000);
 
 test('a Redis that goes away in the middle and comes back empty loses nothing', async () => {

@@ -43,7 +43,16 @@ export async function testRedis(): Promise<TestRedis> {
     kill,
     async start(most = '200mb') {
       const options = ['--port', String(port), '--bind', '127.0.0.1', '--save', '', '--appendonly', 'no'];
-      const limits = ['--dir', folder, '--maxmemory', most, '--maxmemory-policy', 'noeviction', '--loglevel', 'warning'];
+      const limits = [
+        '--dir',
+        folder,
+        '--maxmemory',
+        most,
+        '--maxmemory-policy',
+        'noeviction',
+        '--loglevel',
+        'warning',
+      ];
       child = spawn('redis-server', [...options, ...limits], { stdio: 'ignore' });
       const redis = new Redis(address, { retryStrategy: () => 50, maxRetriesPerRequest: null });
       redis.on('error', () => {});
