@@ -86,8 +86,9 @@ async function largeSheet(address: string, bytes: Buffer) {
   return ended(address, run.id, start);
 }
 
-function machine(address: string, folder: string): ChildProcess {
-  return spawn(process.execPath, ['server/dist/machine/main.js'], {
+/** Starts a render machine and waits until it takes parts. */
+async function machine(address: string, folder: string): Promise<ChildProcess> {
+  const started = spawn(process.execPath, ['server/dist/machine/main.js'], {
     env: {
       ...process.env,
       CHROMATYPE_SERVER: address,
@@ -95,8 +96,15 @@ function machine(address: string, folder: string): ChildProcess {
       CHROMATYPE_RENDER_FOLDER: folder,
       CHROMATYPE_RENDER_THREADS: '1',
     },
-    stdio: 'ignore',
+    stdio: ['ignore', 'pipe', 'ignore'],
   });
+  await new Promise<void>((resolve, reject) => {
+    started.stdout.on('data', (line: Buffer) => {
+      if (line.toString().includes('takes parts')) resolve();
+    });
+    started.once('exit', (code) => reject(new Error(`A render machine ended with ${code}.`)));
+  });
+  return started;
 }
 
 /** How the work is done: by the server itself, or by so many machines. */
@@ -135,7 +143,8 @@ export async function machineRows(picture: string): Promise<Row[]> {
       for (const { name, machines } of WAYS) {
         const folder = mkdtempSync(join(tmpdir(), 'chromatype-machines-'));
         const server: BenchServer = await startServer(join(folder, 'data'), PORT, machines > 0 ? queued : {});
-        const helpers = Array.from({ length: machines }, (_, k) => machine(server.address, join(folder, `m${k}`)));
+        const helpers: ChildProcess[] = [];
+        for (let k = 0; k < machines; k++) helpers.push(await machine(server.address, join(folder, `m${k}`)));
         try {
           const made = await make(server.address);
           itself ??= made;

@@ -12,6 +12,8 @@ import { OpenParts } from './open-parts.service.ts';
 
 /** Milliseconds between two looks at what is under way: what Redis has lost is put into the queue again. */
 const LOOK_EVERY = 1500;
+/** Parts of a run that stand in the queue at a time: a look asks Redis for the state of each. */
+const IN_QUEUE = 1000;
 
 /** A part that no machine could make, in one plain sentence. */
 export class PartFailed extends Error {}
@@ -98,7 +100,12 @@ export class RenderQueue implements OnModuleDestroy {
       const at = left.get(jobId);
       if (at !== undefined && typeof data === 'number') asked.progress(at, data);
     };
-    const onCompleted = () => wake();
+    const completed = new Set<string>();
+    const onCompleted = ({ jobId }: { jobId: string }) => {
+      if (!left.has(jobId)) return;
+      completed.add(jobId);
+      wake();
+    };
     const onFailed = ({ jobId, failedReason }: { jobId: string; failedReason: string }) => {
       if (!left.has(jobId)) return;
       failed = new PartFailed(`A part of this run could not be made: ${failedReason.split('\n')[0]}`);
@@ -109,15 +116,24 @@ export class RenderQueue implements OnModuleDestroy {
     events.on('completed', onCompleted);
     events.on('failed', onFailed);
     signal.addEventListener('abort', onAbort, { once: true });
+    let looked = Number.NEGATIVE_INFINITY;
     try {
       while (left.size > 0) {
         signal.throwIfAborted();
         if (failed) throw failed;
-        await this.collect(left, asked);
+        const now = performance.now();
+        const all = now - looked >= LOOK_EVERY;
+        const over = all ? [...left.keys()] : [...completed];
+        completed.clear();
+        await this.collect(left, over, asked);
         if (left.size === 0) break;
-        asked.waiting(await this.putBack(queue, [...left.keys()]));
+        if (all) {
+          looked = now;
+          asked.waiting(await this.putBack(queue, [...left.keys()].slice(0, IN_QUEUE)));
+        }
         await new Promise<void>((resolve) => {
-          const timer = setTimeout(resolve, LOOK_EVERY);
+          if (completed.size > 0 || failed || signal.aborted) return resolve();
+          const timer = setTimeout(resolve, Math.max(0, looked + LOOK_EVERY - performance.now()));
           wake = () => {
             clearTimeout(timer);
             resolve();
@@ -136,9 +152,15 @@ export class RenderQueue implements OnModuleDestroy {
     }
   }
 
-  /** Takes parts whose files have come off the list. */
-  private async collect(left: Map<string, number>, { folder, ended, progress }: PartsAsked): Promise<void> {
-    for (const [id, at] of left) {
+  /** Takes parts whose files have come off the list, of those that may be over. */
+  private async collect(
+    left: Map<string, number>,
+    over: readonly string[],
+    { folder, ended, progress }: PartsAsked,
+  ): Promise<void> {
+    for (const id of over) {
+      const at = left.get(id);
+      if (at === undefined) continue;
       const file = partFile(folder, at);
       if (!existsSync(file)) continue;
       left.delete(id);

@@ -1,8 +1,18 @@
 import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
-import { createJob, filePicture, INK_SETS, type Job, splitPicture, withFill } from '@chromatype/core';
+import {
+  createJob,
+  filePicture,
+  INK_SETS,
+  type Job,
+  LINEAR,
+  type OutputAsked,
+  splitPicture,
+  withFill,
+} from '@chromatype/core';
 import sharp from 'sharp';
 import request from 'supertest';
+import { planParts } from '../../src/parts/plan-parts.ts';
 import { startApp, type TestApp } from '../app.ts';
 import { runFile } from '../run-file.ts';
 import { SECRET, type TestMachine, testMachine } from './machine-process.ts';
@@ -79,8 +89,23 @@ function largeJob(hash: string, grain: boolean): Job {
   };
 }
 
-async function stored(app: TestApp, grain: boolean): Promise<string> {
-  const document = largeJob(await withPhoto(app), grain);
+/** A small clip in which a screen turns: 24 drawings. */
+function turningJob(hash: string): Job {
+  const job = largeJob(hash, false);
+  const [pass] = job.passes;
+  const keys = [0, 2].map((at) => ({ ...LINEAR, at, value: at * 45 }));
+  const track = { id: 'turn', setting: 'screen.angle', pass: pass!.id, fill: null, on: true, keys };
+  return {
+    ...job,
+    sheet: { ...job.sheet, width: 30, height: 20, bleed: 0 },
+    passes: [pass!],
+    motion: { settings: { ...job.motion.settings, seconds: 2, rate: 12 }, tracks: [track] },
+  };
+}
+
+async function stored(app: TestApp, made: boolean | ((hash: string) => Job)): Promise<string> {
+  const hash = await withPhoto(app);
+  const document = typeof made === 'boolean' ? largeJob(hash, made) : made(hash);
   return (await http(app).post('/api/jobs').send({ document }).expect(201)).body.id;
 }
 
@@ -114,6 +139,19 @@ test.each([
     expect(Buffer.compare(parts, whole)).toBe(0);
   },
   120_000,
+);
+
+test.each(['clip-gif', 'clip-apng'])(
+  'a clip whose frames machines made is byte for byte the same: %s',
+  async (kind) => {
+    const [a, b] = [await stored(queued, turningJob), await stored(alone, turningJob)];
+    const divided = planParts(turningJob('a'.repeat(64)), { kind } as OutputAsked);
+    expect(divided).toHaveLength(6);
+    const [parts, whole] = await Promise.all([runFile(queued, a, { kind }), runFile(alone, b, { kind })]);
+    expect(parts.length).toBeGreaterThan(50_000);
+    expect(Buffer.compare(parts, whole)).toBe(0);
+  },
+  60_000,
 );
 
 test('a batch is made by machines, byte for byte', async () => {

@@ -15,7 +15,7 @@ interface Props {
 
 /** Jobs in rows of cards, of which only those in sight are there. */
 export function JobGrid({ list, head, card }: Props) {
-  const scroller = useRef<HTMLDivElement>(null);
+  const scroller = useRef<HTMLElement>(null);
   const inner = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
   const [top, setTop] = useState(0);
@@ -47,7 +47,7 @@ export function JobGrid({ list, head, card }: Props) {
     if (total > 0) want(first, Math.min(last, total - 1));
   }, [want, first, last, total]);
   return (
-    <div ref={scroller} className="min-h-0 overflow-y-auto" data-testid="shelf-list">
+    <main ref={scroller} className="min-h-0 overflow-y-auto" data-testid="shelf-list">
       <div className="mx-auto w-full max-w-[1240px] px-5 py-6">
         {head}
         <div ref={inner} className="relative" style={{ height: rows.getTotalSize() }}>
@@ -73,6 +73,6 @@ export function JobGrid({ list, head, card }: Props) {
           ))}
         </div>
       </div>
-    </div>
+    </main>
   );
 }
