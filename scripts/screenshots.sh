@@ -16,7 +16,7 @@ trap 'kill $server 2>/dev/null || true; rm -rf "$work"' EXIT
 wait_for "http://127.0.0.1:$port/api/jobs" $server
 node demo/dist/main.js "$data/demo" "http://127.0.0.1:$port"
 mkdir -p docs/screenshots docs/contact "$data/demo"
-node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots docs/contact
+node bench/dist/screenshots.js "http://127.0.0.1:$port" docs/screenshots docs/contact "$data/demo"
 node bench/dist/contact.js "$data/demo/harbour-dusk.jpg" "$data/demo/kite-week-lettering.png" docs/contact
 node bench/dist/contact-tones.js "$data/demo/studio-still-life.png" docs/contact
 node bench/dist/contact-finished.js "$data/demo" docs/contact

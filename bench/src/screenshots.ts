@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { launchChromium } from './chromium.ts';
 import { sharedServer } from './processes/shared-server.ts';
+import { recipeShots } from './screenshots-recipes.ts';
 
 const [address, folder, contact, demo] = process.argv.slice(2);
 if (!address || !folder || !contact || !demo)
@@ -52,9 +53,10 @@ await page.waitForFunction(
 );
 await shot('begin', contact);
 const openJob = async (name: string, view = '') => {
-  await page.goto(address);
-  const href = await page.getByRole('link', { name }).first().getAttribute('href');
-  await page.goto(`${address}${href}${view}`);
+  const answer = await page.request.get(`${address}/api/jobs?q=${encodeURIComponent(name)}`);
+  const [job] = (await answer.json()) as { id: string }[];
+  if (!job) throw new Error(`The demo has no job "${name}".`);
+  await page.goto(`${address}/jobs/${job.id}${view}`);
 };
 const plates = async () => {
   await page.waitForSelector('figure[aria-label="All plates together"] canvas[data-drawn=yes]', { timeout: 90_000 });
@@ -306,65 +308,7 @@ await motionShot('Kites in light', 'motion-light', contact, 12);
 await motionShot('Letters in clouds', 'motion-letters', contact, 20);
 await motionShot('Kites in stars', 'motion', undefined, 26);
 
-// Recipes on the harbour, one of them tried; versions side by side; a batch and its run.
-await openJob('Kite Week poster', '/recipes?recipe=comic-four-colours');
-await settled();
-await page.waitForFunction(
-  () => [...document.querySelectorAll('[data-recipe] canvas')].slice(0, 12).every((c) => c.getAttribute('data-drawn')),
-  null,
-  { timeout: 120_000 },
-);
-await page.hover('[data-recipe=newspaper-wire-photograph]');
-await page.waitForSelector('[data-testid=recipe-trial][data-trying=yes]');
-await settled();
-await shot('recipes');
-await openJob('Quay zine cover', '/versions');
-await settled();
-await page.getByLabel('Name of this state').fill('First proof');
-await page.getByRole('button', { name: 'Keep this state' }).click();
-await page.waitForSelector('[data-testid=sheet-beside]');
-await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: 'Recipes' }).click();
-await page.getByRole('button', { name: 'Apply Red and blue' }).click();
-await page.getByRole('button', { name: 'Versions' }).click();
-await page.getByRole('button', { name: /^First proof/ }).click();
-await page.waitForSelector('[data-testid=sheet-beside][data-stage=settled]', { timeout: 120_000 });
-await settled();
-await shot('versions');
-await page.getByRole('button', { name: 'Bring it back' }).click();
-await page.waitForTimeout(2000);
-await page.goto(`${address}/batch`);
-const chooser = page.waitForEvent('filechooser');
-await page.getByRole('button', { name: 'Files' }).click();
-const demoFiles = [
-  'harbour-dusk.jpg',
-  'studio-still-life.png',
-  'quay-portrait.png',
-  'kite-shirt.png',
-  'flyer-tones.png',
-];
-await (await chooser).setFiles(demoFiles.map((name) => join(demo, name)));
-await page.waitForFunction(
-  (count) => document.querySelectorAll('[data-state=ready]').length === count,
-  demoFiles.length,
-  {
-    timeout: 120_000,
-  },
-);
-for (const name of ['Front page', 'Four-colour page', 'Red and blue'])
-  await page.getByLabel(name, { exact: true }).check();
-await page.waitForTimeout(1000);
-await shot('batch');
-await page.getByRole('button', { name: 'Start the batch' }).click();
-await page.getByRole('button', { name: /^Prints of/ }).click();
-await page.waitForFunction(
-  () => /[1-9]\d* done/.test(document.querySelector('[data-testid=batch-count]')?.textContent ?? ''),
-  null,
-  {
-    timeout: 120_000,
-  },
-);
-await shot('runs');
-await page.getByRole('button', { name: 'Cancel' }).first().click();
+await recipeShots({ page, address, demo, settled, openJob, shot });
 
 // How a server beyond this machine begins.
 const shared = await sharedServer('kite over harbour');

@@ -56,6 +56,36 @@ test('an archive of our own comes in again with its times', async () => {
   expect(read('again.gif').frames.map(({ milliseconds }) => milliseconds)).toEqual(Array(7).fill(100));
 });
 
+test('a clip by a recipe: every frame is printed in its inks, and its screens are not mixed with others', async () => {
+  const made = await chromatype(
+    'clip',
+    'grey.gif',
+    'recipe.png',
+    '--recipe',
+    'duplicator-red-and-blue',
+    '--ppi',
+    '100',
+  );
+  expect(made).toMatchObject({ code: 0, err: '' });
+  const { frames } = read('recipe.png');
+  expect(frames).toHaveLength(7);
+  const colours = (rgba: Buffer) =>
+    new Set(Array.from({ length: rgba.length / 4 }, (_, k) => rgba.readUIntBE(4 * k, 3))).size;
+  // Two inks, both and the bare stock; the plain screen has one ink.
+  for (const { rgba } of frames) expect(colours(rgba)).toBeGreaterThan(2);
+  expect(
+    await chromatype('clip', 'grey.gif', 'no.gif', '--recipe', 'duplicator-red-and-blue', '--lpi', '40'),
+  ).toMatchObject({
+    code: 2,
+    err: expect.stringContaining('Give one of --recipe and --lpi: a recipe holds its own screens.'),
+  });
+  expect(await chromatype('clip', 'grey.gif', 'no.gif', '--recipe', 'no such look')).toMatchObject({
+    code: 2,
+    err: expect.stringContaining('There is no recipe "no such look"'),
+  });
+  expect(existsSync(join(folder, 'no.gif'))).toBe(false);
+});
+
 test('trimmed, at another rate, and once', async () => {
   await chromatype('clip', 'grey.gif', 'part.gif', ...SCREEN, '--from', '0.2', '--to', '0.5', '--fps', '20', '--once');
   const part = read('part.gif');

@@ -35,7 +35,7 @@ import { FailedError } from './failed-error.ts';
 import { checkOutput, checkOutputFolder } from './files.ts';
 import { numberOption } from './numbers.ts';
 import { terminalProgress } from './progress.ts';
-import { namedRecipe, recipeOfFile } from './recipe-named.ts';
+import { recipeFor } from './recipe-named.ts';
 import { UsageError } from './usage-error.ts';
 
 const FORMATS = BATCH_FORMATS.map((f) => f.name);
@@ -72,16 +72,6 @@ interface Read {
   readonly input: InputPicture;
   readonly size: { readonly width: number; readonly height: number };
   readonly source: PictureSource;
-}
-
-async function recipeOf(data: string, name: string, pictures: Map<string, PictureSource>): Promise<Recipe> {
-  if (!existsSync(name)) return (await namedRecipe(data, name)).recipe;
-  const { recipe, files } = await recipeOfFile(name);
-  for (const [hash, bytes] of Object.entries(files)) {
-    const { width, height, channels, pixels } = await normalisePicture(bytes, `${recipe.name}.png`);
-    pictures.set(hash, memorySource(width, height, channels, pixels));
-  }
-  return recipe;
 }
 
 async function read(input: InputPicture): Promise<Read> {
@@ -125,7 +115,7 @@ export async function batch(args: readonly string[]): Promise<void> {
   const { data } = settingsFrom(values.data === undefined ? process.env : { CHROMATYPE_DATA: values.data });
   const pictures = new Map<string, PictureSource>();
   const recipes: Recipe[] = [];
-  for (const name of names) recipes.push(await recipeOf(data, name, pictures));
+  for (const name of names) recipes.push(await recipeFor(data, name, pictures));
   mkdirSync(out, { recursive: true });
   const work = join(out, `.chromatype-${process.pid}.partial`);
   const folders = [work];

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { extname, join } from 'node:path';
 import { parseArgs } from 'node:util';
 import {
+  applyRecipe,
   checkOutput as checkGives,
   type Clip,
   CLIP_PARAMS,
@@ -15,7 +16,9 @@ import {
   normalsOf,
   OutputError,
   type OutputName,
+  type PictureSource,
   pixelNames,
+  RecipeError,
   readJob,
 } from '@chromatype/core';
 import { storeFile } from '../clips/reading/store-file.ts';
@@ -23,9 +26,12 @@ import { unfinished } from '../disk/unfinished.ts';
 import { filesIn } from '../pictures/picture-files.ts';
 import { openPictures } from '../render/file-source.ts';
 import { writeFile } from '../render/write-file.ts';
+import { settingsFrom } from '../settings.ts';
+import { DATA_HELP } from './data-option.ts';
 import { checkOutput, readInput } from './files.ts';
 import { numberOption } from './numbers.ts';
 import { terminalProgress } from './progress.ts';
+import { recipeFor } from './recipe-named.ts';
 import { SCREEN_HELP, SCREEN_OPTIONS, screenJob } from './screen-job.ts';
 import type { ScreenValues } from './screen-options.ts';
 import { UsageError } from './usage-error.ts';
@@ -40,7 +46,7 @@ const KINDS: Readonly<Record<string, OutputName>> = {
   '.svg': 'clip-svg',
 };
 
-export const HELP = `chromatype clip IN OUT       a clip through one screen, frame by frame
+export const HELP = `chromatype clip IN OUT       a clip through one screen or a recipe, frame by frame
   IN                 an animated .gif, .apng (or .png) or .webp, or a .zip of numbered stills
   OUT                ${Object.keys(KINDS).join(', ')} (a .zip of PNGs; a .svg of marks that move)
   --fps N            frames a second (default: those of the clip, 24 where they differ)
@@ -48,6 +54,8 @@ export const HELP = `chromatype clip IN OUT       a clip through one screen, fra
                      --set marks.to=F here
   --once             the file does not begin again at its end
   --hold             still parts of diffused grain stay as they are
+  --recipe NAME      a recipe by its name ("chromatype recipe list") or a recipe file, instead of the options of a screen
+  ${DATA_HELP}
 ${SCREEN_HELP}`;
 
 const TEXT = { type: 'string' } as const;
@@ -58,6 +66,8 @@ const OPTIONS = {
   to: TEXT,
   once: { type: 'boolean' },
   hold: { type: 'boolean' },
+  recipe: TEXT,
+  data: TEXT,
 } as const;
 
 /** Frames of one length differ by no more than this share of it. */
@@ -84,11 +94,27 @@ function movingJob(job: Job, clip: Clip, values: ScreenValues & { readonly fps?:
   });
 }
 
+/** Options that count beside a recipe: those of the sheet and of the clip. */
+const BESIDE_RECIPE = ['ppi', 'width', 'fps', 'once', 'hold'];
+
+/** The job of a sheet by a recipe, and the pictures that the recipe brings along. */
+async function byRecipe(name: string, data: string | undefined, job: Job) {
+  const brought = new Map<string, PictureSource>();
+  const folder = settingsFrom(data === undefined ? process.env : { CHROMATYPE_DATA: data }).data;
+  const recipe = await recipeFor(folder, name, brought);
+  let ids = 0;
+  try {
+    return { job: applyRecipe(job, recipe, { pass: null, newId: () => `r${ids++}` }), brought };
+  } catch (error) {
+    throw error instanceof RecipeError ? new UsageError(error.message) : error;
+  }
+}
+
 export async function clip(args: readonly string[]): Promise<void> {
   const parsed = parseArgs({ args: [...args], allowPositionals: true, options: OPTIONS });
   const { positionals } = parsed;
   // For a screen of marks these would be sizes.
-  const { from: begins, to: ends, ...values } = parsed.values;
+  const { from: begins, to: ends, recipe, data, ...values } = parsed.values;
   const [input, out] = positionals;
   if (!input || !out || positionals.length > 2) throw new UsageError('clip takes IN and OUT.');
   const kind = KINDS[extname(out).toLowerCase()];
@@ -98,6 +124,10 @@ export async function clip(args: readonly string[]): Promise<void> {
   const from = numberOption(begins, 'from', 0, max) ?? 0;
   const to = numberOption(ends, 'to', 0, max) ?? 0;
   if (to !== 0 && to <= from) throw new UsageError('--to must lie after --from.');
+  if (recipe !== undefined) {
+    const other = Object.keys(values).find((name) => !BESIDE_RECIPE.includes(name));
+    if (other) throw new UsageError(`Give one of --recipe and --${other}: a recipe holds its own screens.`);
+  }
   const folder = await mkdtemp(join(tmpdir(), 'chromatype-clip-'));
   const over = unfinished(folder);
   try {
@@ -107,7 +137,9 @@ export async function clip(args: readonly string[]): Promise<void> {
     if (!facts.clip) throw new UsageError(`${input} holds one still; print it with "chromatype screen".`);
     const screened = await screenJob(values, facts);
     const settings = { ...normalsOf(CLIP_PARAMS), from, to };
-    const job = movingJob(screened.job, { ends: facts.clip.ends, settings }, values);
+    const { job: still, brought } =
+      recipe === undefined ? { job: screened.job, brought: null } : await byRecipe(recipe, data, screened.job);
+    const job = movingJob(still, { ends: facts.clip.ends, settings }, values);
     const pictures = openPictures([
       { ...facts, hash: pixelNames(job.pictures)[0]!, file: filesIn(folder).pixels, clip: filesIn(folder).clip },
     ]);
@@ -118,7 +150,7 @@ export async function clip(args: readonly string[]): Promise<void> {
         kernels: createKernels(),
         job,
         asked: { kind },
-        pictures: (name) => screened.beside(name) ?? pictures.lookup(name),
+        pictures: (name) => screened.beside(name) ?? brought?.get(name) ?? pictures.lookup(name),
         load: pictures.load,
         file: out,
         progress: terminalProgress,

@@ -1,6 +1,14 @@
 import { existsSync } from 'node:fs';
-import { type Recipe, readRecipeFile, type RecipeFile, shippedRecipes } from '@chromatype/core';
+import {
+  memorySource,
+  type PictureSource,
+  type Recipe,
+  readRecipeFile,
+  type RecipeFile,
+  shippedRecipes,
+} from '@chromatype/core';
 import { databaseFile } from '../database/file.ts';
+import { normalisePicture } from '../pictures/reading/normalise.ts';
 import { withRecipes } from '../recipes/with-recipes.ts';
 import { readInput } from './files.ts';
 import { UsageError } from './usage-error.ts';
@@ -47,4 +55,18 @@ export async function recipeOfFile(file: string): Promise<RecipeFile> {
     if (error instanceof SyntaxError) throw new UsageError(`${file} is not valid JSON.`);
     throw error;
   }
+}
+
+/**
+ * A recipe by its name, or out of a file. The pictures that a file brings along are added to `pictures`, by their hashes.
+ * @throws UsageError or JobError when it is none
+ */
+export async function recipeFor(data: string, name: string, pictures: Map<string, PictureSource>): Promise<Recipe> {
+  if (!existsSync(name)) return (await namedRecipe(data, name)).recipe;
+  const { recipe, files } = await recipeOfFile(name);
+  for (const [hash, bytes] of Object.entries(files)) {
+    const { width, height, channels, pixels } = await normalisePicture(bytes, `${recipe.name}.png`);
+    pictures.set(hash, memorySource(width, height, channels, pixels));
+  }
+  return recipe;
 }

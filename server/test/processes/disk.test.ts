@@ -1,5 +1,6 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { shippedRecipes } from '@chromatype/core';
 import sharp from 'sharp';
 import { ask, jobOf, jobWith, until } from '../../../bench/src/processes/requests.ts';
 import { processes } from './servers.ts';
@@ -78,6 +79,56 @@ test('a full disk is said, and nothing is lost or left behind', async () => {
   disk.empty();
   expect((await save()).status).toBe(200);
 });
+
+test('recipes, versions and job files that meet a full disk are refused, and come in when there is room', async () => {
+  const { data, disk, url } = await onTestDisk();
+  const { body: picture } = await ask(`${url}/api/pictures?name=a.png`, 'POST', await png('#234'));
+  const { body: job } = await ask(`${url}/api/jobs`, 'POST', { document: jobWith('Kept', 40, picture) });
+  const file = new Uint8Array(await (await fetch(`${url}/api/jobs/${job.id}/file`)).arrayBuffer());
+  const recipe = { document: { ...shippedRecipes()[0]!.recipe, name: 'Own' } };
+  const tries = [
+    () => ask(`${url}/api/recipes`, 'POST', recipe),
+    () => ask(`${url}/api/jobs/${job.id}/versions`, 'POST', { name: 'Now', why: 'named' }),
+    () => ask(`${url}/api/jobs/import`, 'POST', file),
+  ];
+  const { body: before } = await ask(`${url}/api/recipes`);
+  disk.fill();
+  for (const again of tries) {
+    const { status, body } = await again();
+    expect([status, body.message]).toEqual([507, FULL]);
+  }
+  expect((await ask(`${url}/api/jobs`)).body).toHaveLength(1);
+  expect((await ask(`${url}/api/recipes`)).body).toEqual(before);
+  expect((await ask(`${url}/api/jobs/${job.id}/versions`)).body).toEqual([]);
+  expect(readdirSync(join(data, 'incoming'))).toEqual([]);
+  disk.empty();
+  for (const again of tries) expect((await again()).status).toBe(201);
+  expect((await ask(`${url}/api/jobs`)).body).toHaveLength(2);
+});
+
+test('a batch that meets a full disk waits for room, and is whole in the end', async () => {
+  const { data, disk, url } = await onTestDisk();
+  const pictures = [];
+  for (const colour of ['#345', '#876']) {
+    const { body } = await ask(`${url}/api/pictures?name=a.png`, 'POST', await png(colour));
+    pictures.push({ hash: body.hash, name: `${colour.slice(1)}.png` });
+  }
+  const recipes = ['newspaper-front-page', 'comic-cover'];
+  const own = { formats: ['png'], longest: 150, ppi: 300, names: '{number}', contact: true };
+  const start = async () => (await ask(`${url}/api/batches`, 'POST', { pictures, recipes, ...own })).body.id as string;
+  const stateOf = async (id: string) => (await ask(`${url}/api/runs/${id}`)).body;
+  const bytesOf = async (id: string) => Buffer.from(await (await fetch(`${url}/api/runs/${id}/file`)).arrayBuffer());
+  const undisturbed = await start();
+  await until(async () => (await stateOf(undisturbed)).state === 'done', 60);
+  const id = await start();
+  await until(async () => (await stateOf(id)).progress > 0.1, 60);
+  disk.fillOnly(join(data, 'runs'));
+  await until(async () => /^The disk is full; /.test((await stateOf(id)).message ?? ''), 60);
+  disk.empty();
+  await until(async () => (await stateOf(id)).state === 'done', 60);
+  expect((await stateOf(id)).message).toBeNull();
+  expect(Buffer.compare(await bytesOf(id), await bytesOf(undisturbed))).toBe(0);
+}, 180_000);
 
 test('runs wait for room, say so, and go on by themselves', async () => {
   const { data, disk, url } = await onTestDisk();

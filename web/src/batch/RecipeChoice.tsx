@@ -1,7 +1,7 @@
-import { Search } from 'lucide-react';
 import { useState } from 'react';
 import type { KnownRecipe } from '../api/recipes.ts';
 import { findRecipes, inGroups } from '../recipes/find-recipes.ts';
+import { SearchField } from '../ui/SearchField.tsx';
 
 interface Props {
   readonly all: readonly KnownRecipe[];
@@ -15,17 +15,13 @@ export function RecipeChoice({ all, chosen, choose }: Props) {
   const found = findRecipes(all, typed, 'all');
   return (
     <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
-      <label className="flex items-center gap-1.5 border-b border-hairline px-2.5 py-1.5 focus-within:border-ink">
-        <Search size={13} aria-hidden className="text-muted" />
-        <input
-          type="search"
-          aria-label="Search recipes"
-          placeholder="Name, ink, stock, tag …"
-          value={typed}
-          onChange={(e) => setTyped(e.target.value)}
-          className="h-6 min-w-0 flex-1 bg-transparent"
-        />
-      </label>
+      <SearchField
+        label="Search recipes"
+        hint="Name, ink, stock, tag …"
+        value={typed}
+        onChange={setTyped}
+        className="px-2.5 py-1.5"
+      />
       <div className="min-h-0 overflow-y-auto px-2.5 py-2">
         {inGroups(found).map(([group, members]) => (
           <fieldset key={group} className="pb-2">

@@ -22,7 +22,7 @@ import { SheetView } from './sheet/SheetView.tsx';
 import { useBenchKeys } from './use-bench-keys.ts';
 import { useChosen } from './use-chosen.ts';
 import { useJobInSight } from './use-job-in-sight.ts';
-import { fitSheet, showText, useView, viewText } from './view-store.ts';
+import { showText, showWholeSheet, useView, viewText } from './view-store.ts';
 
 const ReadingsPanel = lazy(() => import('../readings/ReadingsPanel.tsx'));
 
@@ -106,16 +106,11 @@ function OpenBench({ id }: { readonly id: string }) {
   );
 }
 
-function resetView(): void {
-  useView.setState({ fitted: true });
-  fitSheet();
-}
-
 /** The main view: chain, sheet, ramp and colour bar of one job. */
 export function Bench() {
   const { id = '' } = useParams();
   return (
-    <JobGate id={id} onLeave={resetView}>
+    <JobGate id={id} onLeave={showWholeSheet}>
       <OpenBench id={id} />
     </JobGate>
   );

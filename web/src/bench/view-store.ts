@@ -36,6 +36,12 @@ export function fitSheet(): void {
   if (view) useView.setState({ view: fitView(sheet, view, MARGIN), fitted: true });
 }
 
+/** Shows the whole sheet, also one that is opened later. */
+export function showWholeSheet(): void {
+  useView.setState({ fitted: true });
+  fitSheet();
+}
+
 export function zoomTo(scale: number, x?: number, y?: number): void {
   const { view, sheet } = useView.getState();
   if (!view) return;

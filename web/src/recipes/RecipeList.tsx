@@ -1,7 +1,7 @@
 import type { Job } from '@chromatype/core';
-import { Search } from 'lucide-react';
 import type { KnownRecipe, UnreadableRecipe } from '../api/recipes.ts';
 import { Choice } from '../ui/Choice.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 import { findRecipes, groupOf, inGroups, type Shown } from './find-recipes.ts';
 import { RecipeCard } from './RecipeCard.tsx';
 
@@ -35,17 +35,7 @@ export function RecipeList(props: Props) {
   return (
     <div className="grid h-full min-h-0 grid-rows-[auto_minmax(0,1fr)] border-r border-ink bg-paper">
       <div className="grid gap-2 border-b border-hairline p-2.5">
-        <label className="flex items-center gap-1.5 border-b border-hairline focus-within:border-ink">
-          <Search size={13} aria-hidden className="text-muted" />
-          <input
-            type="search"
-            aria-label="Search recipes"
-            placeholder="Name, ink, stock, tag …"
-            value={typed}
-            onChange={(e) => onTyped(e.target.value)}
-            className="h-6 min-w-0 flex-1 bg-transparent"
-          />
-        </label>
+        <SearchField label="Search recipes" hint="Name, ink, stock, tag …" value={typed} onChange={onTyped} />
         <div className="flex items-center justify-between gap-2">
           <Choice
             label="Which recipes"

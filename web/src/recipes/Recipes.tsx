@@ -8,7 +8,7 @@ import { Header } from '../bench/Header.tsx';
 import { SheetView } from '../bench/sheet/SheetView.tsx';
 import { useBenchKeys } from '../bench/use-bench-keys.ts';
 import { useChosen } from '../bench/use-chosen.ts';
-import { fitSheet, useView } from '../bench/view-store.ts';
+import { showWholeSheet } from '../bench/view-store.ts';
 import { JobGate } from '../document/JobGate.tsx';
 import { edit, undo, useOpenJob } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
@@ -177,16 +177,11 @@ function OpenRecipes({ id }: { readonly id: string }) {
   );
 }
 
-function resetView(): void {
-  useView.setState({ fitted: true });
-  fitSheet();
-}
-
 /** Looks without pictures: tried on the sheet, applied, mixed, saved and exchanged. */
 export function RecipesPage() {
   const { id = '' } = useParams();
   return (
-    <JobGate id={id} view="Recipes" onLeave={resetView}>
+    <JobGate id={id} view="Recipes" onLeave={showWholeSheet}>
       <OpenRecipes id={id} />
     </JobGate>
   );

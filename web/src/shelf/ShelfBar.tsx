@@ -1,6 +1,7 @@
-import { Search, Trash2 } from 'lucide-react';
+import { Trash2 } from 'lucide-react';
 import { SHELF_SORTS, type ShelfAsked } from '../api/jobs.ts';
 import { Button } from '../ui/Button.tsx';
+import { SearchField } from '../ui/SearchField.tsx';
 
 interface Props {
   readonly asked: ShelfAsked;
@@ -27,17 +28,13 @@ export function ShelfBar({ asked, total, tags, selected, ask, acts }: Props) {
     <div className="pb-4">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h2 className="text-[26px] leading-none">{trash ? 'Trash' : 'Shelf'}</h2>
-        <label className="flex min-w-[200px] flex-1 items-center gap-1.5 border-b border-hairline focus-within:border-ink">
-          <Search size={13} aria-hidden className="text-muted" />
-          <input
-            type="search"
-            aria-label="Search jobs"
-            placeholder="Title or tag"
-            value={q}
-            onChange={(e) => ask({ q: e.target.value })}
-            className="h-6 min-w-0 flex-1 bg-transparent"
-          />
-        </label>
+        <SearchField
+          label="Search jobs"
+          hint="Title or tag"
+          value={q}
+          onChange={(text) => ask({ q: text })}
+          className="min-w-[200px] flex-1"
+        />
         <span role="status" className="text-muted" data-testid="job-count">
           {total === null ? '' : total === 1 ? '1 job' : `${total} jobs`}
         </span>

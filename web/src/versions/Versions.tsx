@@ -7,7 +7,7 @@ import { Header } from '../bench/Header.tsx';
 import { SheetView } from '../bench/sheet/SheetView.tsx';
 import { useBenchKeys } from '../bench/use-bench-keys.ts';
 import { useChosen } from '../bench/use-chosen.ts';
-import { fitSheet, useView } from '../bench/view-store.ts';
+import { showWholeSheet } from '../bench/view-store.ts';
 import { JobGate } from '../document/JobGate.tsx';
 import { edit, undo, useOpenJob } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
@@ -172,16 +172,11 @@ function OpenVersions({ id }: { readonly id: string }) {
   );
 }
 
-function resetView(): void {
-  useView.setState({ fitted: true });
-  fitSheet();
-}
-
 /** Kept states of a job, each beside the job as it is now. */
 export function VersionsPage() {
   const { id = '' } = useParams();
   return (
-    <JobGate id={id} view="Versions" onLeave={resetView}>
+    <JobGate id={id} view="Versions" onLeave={showWholeSheet}>
       <OpenVersions id={id} />
     </JobGate>
   );
