@@ -39,7 +39,9 @@ const addWhole = async (key: string) => {
 jest.unstable_mockModule('../src/engine/pool.ts', () => ({
   enginePool: () => ({ maker, helper: maker, addWhole }),
 }));
-const { makeWholes, resumeWhole, stopWhole, useWholePlates, wholesOf } = await import('../src/engine/whole-plates.ts');
+const { leaveWholes, makeWholes, resumeWhole, stopWhole, useWholePlates, wholesOf } = await import(
+  '../src/engine/whole-plates.ts'
+);
 
 const tick = () => new Promise((resolve) => setTimeout(resolve, 5));
 
@@ -69,8 +71,8 @@ test('only methods that go downwards need their plate whole', () => {
 
 test('a plate is made once, with its progress told, and given to every worker', async () => {
   const job = jobWith('stucki');
-  makeWholes(job);
-  makeWholes(job);
+  makeWholes(job, 'open');
+  makeWholes(job, 'open');
   await tick();
   expect(making).toHaveLength(1);
   expect(making[0]!.told(0.4)).toBe(true);
@@ -79,16 +81,16 @@ test('a plate is made once, with its progress told, and given to every worker', 
   await tick();
   expect(stateOf(job)).toBe('ready');
   expect(given).toEqual([keyOf(job)]);
-  makeWholes(job);
+  makeWholes(job, 'open');
   await tick();
   expect(making).toHaveLength(1);
 });
 
 test('what is no longer needed is given up, and the newer one made', async () => {
   const [old, next] = [jobWith('stucki'), jobWith('burkes')];
-  makeWholes(old);
+  makeWholes(old, 'open');
   await tick();
-  makeWholes(next);
+  makeWholes(next, 'open');
   expect(making[0]!.told(0.2)).toBe(false);
   making[0]!.done(null);
   await tick();
@@ -99,18 +101,35 @@ test('what is no longer needed is given up, and the newer one made', async () =>
   expect(stateOf(next)).toBe('ready');
 });
 
+test('two sheets beside each other do not give up what the other needs, until one leaves', async () => {
+  const [open, other] = [jobWith('stucki'), jobWith('burkes')];
+  makeWholes(open, 'open');
+  await tick();
+  makeWholes(other, 'beside');
+  expect(making[0]!.told(0.2)).toBe(true);
+  making[0]!.done({ width: 1, height: 1, levels: 0, buffer: new SharedArrayBuffer(1) });
+  await tick();
+  expect(stateOf(open)).toBe('ready');
+  expect(making[1]!.told(0.2)).toBe(true);
+  leaveWholes('beside');
+  expect(making[1]!.told(0.3)).toBe(false);
+  making[1]!.done(null);
+  await tick();
+  expect(stateOf(other)).toBeUndefined();
+});
+
 test('Cancel stops it and it stays stopped, until it is taken up again', async () => {
   const job = jobWith('sierra-3');
-  makeWholes(job);
+  makeWholes(job, 'open');
   await tick();
   stopWhole(keyOf(job));
   expect(making[0]!.told(0.5)).toBe(false);
   making[0]!.done(null);
   await tick();
-  makeWholes(job);
+  makeWholes(job, 'open');
   await tick();
   expect([stateOf(job), making.length]).toEqual(['stopped', 1]);
-  resumeWhole(job, keyOf(job));
+  resumeWhole(job, keyOf(job), 'open');
   await tick();
   expect([stateOf(job), making.length]).toEqual(['making', 2]);
   making[1]!.done(null);
@@ -119,7 +138,7 @@ test('Cancel stops it and it stays stopped, until it is taken up again', async (
 
 test('left to right Floyd–Steinberg is made by two workers together', async () => {
   const job = jobWith('floyd-steinberg', false);
-  makeWholes(job);
+  makeWholes(job, 'open');
   await tick();
   expect(making).toHaveLength(0);
   expect(sharing).toEqual([

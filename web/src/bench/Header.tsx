@@ -67,7 +67,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           {STATES[state]}
         </span>
       </div>
-      <nav aria-label="Views" className="flex h-full items-stretch gap-1 min-[1200px]:gap-2 min-[1400px]:gap-5">
+      <nav aria-label="Views" className="flex h-full items-stretch min-[1400px]:gap-5">
         <NavLink
           to="/"
           end
@@ -90,13 +90,14 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
         })}
       </nav>
       <div className="flex justify-end gap-1.5">
-        <Button aria-label="Undo" title="Undo (Ctrl Z)" onClick={undo} disabled={!canUndo}>
+        <Button className="px-2!" aria-label="Undo" title="Undo (Ctrl Z)" onClick={undo} disabled={!canUndo}>
           <Undo2 size={14} aria-hidden />
         </Button>
-        <Button aria-label="Redo" title="Redo (Ctrl Shift Z)" onClick={redo} disabled={!canRedo}>
+        <Button className="px-2!" aria-label="Redo" title="Redo (Ctrl Shift Z)" onClick={redo} disabled={!canRedo}>
           <Redo2 size={14} aria-hidden />
         </Button>
         <Button
+          className="px-2!"
           aria-label="Versions"
           aria-pressed={versions}
           title="States of this job that were kept"
@@ -105,6 +106,7 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
           <History size={14} aria-hidden />
         </Button>
         <Button
+          className="px-2.5!"
           aria-label="Keys"
           title="All keys (?)"
           onClick={() => window.dispatchEvent(new Event('chromatype-keys'))}

@@ -14,7 +14,7 @@ export type WholeState =
 /** What is known of whole plates in this page, by plate key. */
 export const useWholePlates = create<{ readonly byKey: Readonly<Record<string, WholeState>> }>(() => ({ byKey: {} }));
 
-const MOST_KNOWN = 8;
+const MOST_KNOWN = 16;
 
 function set(key: string, state: WholeState): void {
   useWholePlates.setState(({ byKey }) => {
@@ -32,8 +32,13 @@ export const wholesOf = (job: Job): { readonly pass: Pass; readonly key: string 
     .filter((pass) => goesDownwards(job, pass))
     .map((pass) => ({ pass, key: plateKey(job, pass) }));
 
-/** Keys that are wanted now; making any other stops at its next report. */
-let wanted = new Set<string>();
+/** The sheets that a view may show beside each other. */
+export type SheetName = 'open' | 'beside';
+
+/** Keys that each sheet in sight wants; making any other stops at its next report. */
+const wants = new Map<SheetName, ReadonlySet<string>>();
+const isWanted = (key: string): boolean => [...wants.values()].some((keys) => keys.has(key));
+
 let queue: Promise<void> = Promise.resolve();
 
 async function make(job: Job, pass: Pass, key: string): Promise<void> {
@@ -43,13 +48,13 @@ async function make(job: Job, pass: Pass, key: string): Promise<void> {
       return { byKey: others };
     });
   };
-  if (!wanted.has(key) || stateOf(key)?.state !== 'making') {
+  if (!isWanted(key) || stateOf(key)?.state !== 'making') {
     if (stateOf(key)?.state === 'making') forget();
     return;
   }
   const { maker, addWhole } = enginePool();
   const told = (share: number): boolean => {
-    const going = wanted.has(key) && stateOf(key)?.state === 'making';
+    const going = isWanted(key) && stateOf(key)?.state === 'making';
     if (going) set(key, { state: 'making', share, pass: pass.name });
     return going;
   };
@@ -64,10 +69,10 @@ async function make(job: Job, pass: Pass, key: string): Promise<void> {
   set(key, { state: 'ready' });
 }
 
-/** Makes what whole plates a job needs, one after the other; what is no longer needed is given up. */
-export function makeWholes(job: Job): void {
+/** Makes what whole plates the job of a sheet needs, one after the other; what no sheet needs any more is given up. */
+export function makeWholes(job: Job, sheet: SheetName): void {
   const needed = wholesOf(job);
-  wanted = new Set(needed.map((n) => n.key));
+  wants.set(sheet, new Set(needed.map((n) => n.key)));
   for (const { pass, key } of needed) {
     if (stateOf(key)) continue;
     set(key, { state: 'making', share: 0, pass: pass.name });
@@ -80,6 +85,9 @@ export function makeWholes(job: Job): void {
   }
 }
 
+/** A sheet is no longer in sight: what it alone needs is given up. */
+export const leaveWholes = (sheet: SheetName): boolean => wants.delete(sheet);
+
 /** Gives up making a plate; it stays as it is shown until it is asked for again. */
 export function stopWhole(key: string): void {
   const state = stateOf(key);
@@ -87,10 +95,10 @@ export function stopWhole(key: string): void {
 }
 
 /** Takes up making a plate that was given up. */
-export function resumeWhole(job: Job, key: string): void {
+export function resumeWhole(job: Job, key: string, sheet: SheetName): void {
   useWholePlates.setState(({ byKey }) => {
     const { [key]: _old, ...others } = byKey;
     return { byKey: others };
   });
-  makeWholes(job);
+  makeWholes(job, sheet);
 }

@@ -68,6 +68,7 @@ interface Props {
 
 /** The sheet on its neutral surround, printed by the workers. */
 export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = false, beside = false }: Props) {
+  const sheet = beside ? 'beside' : 'open';
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<HTMLDivElement>(null);
   const preview = useRef<Preview | null>(null);
@@ -117,7 +118,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = 
   }, []);
 
   const shown = useRef<Asked | null>(null);
-  const wholes = useWholes(job, ready);
+  const wholes = useWholes(job, ready, sheet);
 
   // A changed job goes to the workers at once; the rest of the interface is drawn while they print.
   useEffect(
@@ -239,7 +240,7 @@ export function SheetView({ job, pass, chosen = null, viewOnly = false, tried = 
         <CentreHandle sheet={job.sheet} pass={pass} view={view} />
       )}
       {!viewOnly && view && pass && ready && <OnSheet job={job} pass={pass} whole={chosen ?? pass} view={view} />}
-      {ready && stage !== 'failed' && <WholePlates job={job} />}
+      {ready && stage !== 'failed' && <WholePlates job={job} sheet={sheet} />}
       {view && stage === 'failed' && <PrintFailed onAgain={() => ask({ job, view, press }, 'changed')} />}
       {!viewOnly && pass && isEmpty(job) && <StartHere job={job} pass={pass} />}
       {!beside && <LookBar />}
