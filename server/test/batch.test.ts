@@ -148,12 +148,21 @@ test('a batch is cancelled in the middle, removed, and made again', async () => 
   const id = await start({ recipes, longest: 80, formats: ['png'] });
   for (let tries = 0; tries < 400; tries++) {
     const { body } = await http().get(`/api/runs/${id}/prints`).expect(200);
-    if (body[0].state === 'done') break;
+    if (body.prints.find(({ at }: { at: number }) => at === 0).state === 'done') break;
     await new Promise((resolve) => setTimeout(resolve, 25));
   }
-  const { body: prints } = await http().get(`/api/runs/${id}/prints`).expect(200);
-  expect(prints).toHaveLength(60);
-  expect(prints[0]).toMatchObject({ at: 0, picture: 'Pier 1.png', recipe: 'Front page', state: 'done' });
+  const { body: known } = await http().get(`/api/runs/${id}/prints`).expect(200);
+  const { waiting, printing, done, failed } = known.counts;
+  expect(waiting + printing + done + failed).toBe(60);
+  expect(known.prints.map(({ at }: { at: number }) => at).sort((a: number, b: number) => a - b)).toEqual(
+    Array.from({ length: 60 }, (_, k) => k),
+  );
+  expect(known.prints.find(({ at }: { at: number }) => at === 0)).toMatchObject({
+    at: 0,
+    picture: 'Pier 1.png',
+    recipe: 'Front page',
+    state: 'done',
+  });
   expect(existsSync(outcomeFile(printFolder(batchFolder(here.data, id), 0)))).toBe(true);
   expect((await http().post(`/api/runs/${id}/cancel`)).body.state).toBe('cancelled');
   expect((await http().get(`/api/runs/${id}/file`)).status).toBe(409);

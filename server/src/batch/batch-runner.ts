@@ -1,3 +1,4 @@
+import { existsSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { rm } from 'node:fs/promises';
 import { type BatchAsked, type BatchPrint, batchPrints, fileHashes } from '@chromatype/core';
@@ -9,22 +10,9 @@ import { RenderQueue } from '../queue/render-queue.service.ts';
 import { RenderThreads } from '../render/render-threads.ts';
 import { SETTINGS, type Settings } from '../settings.ts';
 import { batchFolder, outcomeFile, outcomeIn, type PrintOutcome, printFolder } from './batch-folder.ts';
+import { type PrintsOfBatch, printsOfBatch } from './prints-of-batch.ts';
 import { unpackPrint } from './unpack-print.ts';
 import { type EndedPrint, errorLines, packBatch } from './pack-batch.ts';
-
-/** One print of a batch as the interface sees it. */
-export interface ListedPrint {
-  readonly at: number;
-  readonly name: string;
-  readonly picture: string;
-  readonly recipe: string;
-  readonly state: 'waiting' | 'printing' | 'done' | 'failed';
-  /** 0..1. */
-  readonly progress: number;
-  /** Why it could not be printed. */
-  readonly message: string | null;
-  readonly bytes: number;
-}
 
 /** How a batch ended. */
 export interface BatchOutcome {
@@ -42,6 +30,14 @@ export interface BatchMaking {
   waiting(why: string | null): void;
 }
 
+/** Everything that is known of a batch while it is made. */
+interface BatchUnderWay {
+  readonly prints: readonly BatchPrint[];
+  readonly ended: ReadonlyMap<number, PrintOutcome>;
+  /** Shares of the prints that are under way, by their places. */
+  readonly shares: ReadonlyMap<number, number>;
+}
+
 interface ByMachines extends Pick<BatchMaking, 'signal' | 'waiting'> {
   ends(print: BatchPrint, outcome: PrintOutcome): void;
   share(print: BatchPrint, done: number): void;
@@ -56,8 +52,8 @@ const FAILED = 'It could not be printed.';
 @Injectable()
 export class BatchRunner {
   private readonly log = new Logger('batch');
-  /** Shares of the prints that are under way, by run. */
-  private readonly shares = new Map<string, Map<number, number>>();
+  /** What is known of the batches that are being made, by run. */
+  private readonly making = new Map<string, BatchUnderWay>();
 
   constructor(
     @Inject(SETTINGS) private readonly settings: Settings,
@@ -66,28 +62,27 @@ export class BatchRunner {
     private readonly queue: RenderQueue,
   ) {}
 
-  /** The prints of a batch, and how far each is. */
-  prints(run: string, asked: BatchAsked): ListedPrint[] {
+  /** How far a batch is that is being made; null of any other. */
+  prints(run: string): PrintsOfBatch | null {
+    const known = this.making.get(run);
+    return known ? printsOfBatch(known.prints, known.ended, known.shares) : null;
+  }
+
+  /** How far a batch is that is not being made at present. */
+  printsOnDisk(run: string, asked: BatchAsked): PrintsOfBatch {
+    const prints = batchPrints(asked);
+    return printsOfBatch(prints, this.endedOnDisk(run, prints), new Map());
+  }
+
+  private endedOnDisk(run: string, prints: readonly BatchPrint[]): Map<number, PrintOutcome> {
     const folder = batchFolder(this.settings.data, run);
-    const shares = this.shares.get(run);
-    return batchPrints(asked).map(({ at, name, picture, recipe }) => {
+    const ended = new Map<number, PrintOutcome>();
+    if (!existsSync(folder)) return ended;
+    for (const { at } of prints) {
       const outcome = outcomeIn(printFolder(folder, at));
-      const known = { at, name, picture: picture.name, recipe: recipe.name };
-      if (outcome && 'message' in outcome)
-        return { ...known, state: 'failed', progress: 1, message: outcome.message, bytes: 0 };
-      if (outcome) {
-        const bytes = outcome.files.reduce((sum, file) => sum + file.bytes, 0);
-        return { ...known, state: 'done', progress: 1, message: null, bytes };
-      }
-      const share = shares?.get(at);
-      return {
-        ...known,
-        state: share === undefined ? 'waiting' : 'printing',
-        progress: share ?? 0,
-        message: null,
-        bytes: 0,
-      };
-    });
+      if (outcome) ended.set(at, outcome);
+    }
+    return ended;
   }
 
   /**
@@ -103,12 +98,8 @@ export class BatchRunner {
     const folder = batchFolder(this.settings.data, run);
     const prints = batchPrints(asked);
     const shares = new Map<number, number>();
-    this.shares.set(run, shares);
-    const ended = new Map<number, PrintOutcome>();
-    for (const { at } of prints) {
-      const outcome = outcomeIn(printFolder(folder, at));
-      if (outcome) ended.set(at, outcome);
-    }
+    const ended = this.endedOnDisk(run, prints);
+    this.making.set(run, { prints, ended, shares });
     const tell = () => progress((ended.size + [...shares.values()].reduce((a, b) => a + b, 0)) / (prints.length + 1));
     const waiting = prints.filter(({ at }) => !ended.has(at));
     tell();
@@ -145,7 +136,7 @@ export class BatchRunner {
       const all = prints.map((print): EndedPrint => ({ print, outcome: ended.get(print.at)! }));
       return await this.packed(all, folder, file);
     } finally {
-      this.shares.delete(run);
+      this.making.delete(run);
     }
   }
 

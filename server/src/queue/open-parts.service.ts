@@ -1,4 +1,4 @@
-import { mkdir, rename, rm } from 'node:fs/promises';
+import { mkdir, rename } from 'node:fs/promises';
 import { dirname } from 'node:path';
 import { Injectable } from '@nestjs/common';
 import { flush, flushName } from '../disk/flush.ts';
@@ -50,9 +50,5 @@ export class OpenParts {
     await mkdir(dirname(place), { recursive: true });
     await rename(file, place);
     await flushName(place);
-  }
-
-  async clear(folder: string): Promise<void> {
-    await rm(folder, { recursive: true, force: true });
   }
 }

@@ -22,7 +22,8 @@ import {
 import { InjectRepository } from '@nestjs/typeorm';
 import { In, Repository } from 'typeorm';
 import { Observable, Subject } from 'rxjs';
-import { BatchFailed, BatchRunner, type ListedPrint } from '../batch/batch-runner.ts';
+import { BatchFailed, BatchRunner } from '../batch/batch-runner.ts';
+import { type PrintsOfBatch, printsOfBatch } from '../batch/prints-of-batch.ts';
 import { isDiskFull } from '../errors/disk-full.ts';
 import { JobsService } from '../jobs/jobs.service.ts';
 import { PicturesService } from '../pictures/pictures.service.ts';
@@ -43,11 +44,14 @@ export type RunView = Omit<RunEntity, 'document' | 'asked'> & {
   readonly title: string | null;
 };
 
-const viewOf = ({ document, asked, ...view }: RunEntity): RunView => ({
+const viewOf = ({ document, asked, ...view }: RunEntity, title: string | null = document?.title ?? null): RunView => ({
   ...view,
   asked: inShort(asked),
-  title: document?.title ?? null,
+  title,
 });
+
+/** Runs that are listed, the last ones. */
+const LISTED = 200;
 
 const NO_ROOM = 'The disk is full; this print starts again by itself when there is room.';
 
@@ -111,8 +115,16 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
 
   /** The last runs. One that does not say any more what it makes is left out; "chromatype doctor" names it. */
   async list(): Promise<RunView[]> {
-    const runs = await this.runs.find({ order: { createdAt: 'DESC' }, take: 200 });
-    return runs.filter(({ asked }) => asked !== null).map((run) => viewOf(this.withShare(run)));
+    // Documents may be large, and the list is asked for again and again: their titles alone are read.
+    const columns = this.runs.metadata.columns.map((c) => c.propertyName).filter((name) => name !== 'document');
+    const { entities, raw } = await this.runs
+      .createQueryBuilder('run')
+      .select(columns.map((name) => `run.${name}`))
+      .addSelect("CASE WHEN json_valid(run.document) THEN json_extract(run.document, '$.title') END", 'title')
+      .orderBy('run.createdAt', 'DESC')
+      .limit(LISTED)
+      .getRawAndEntities<{ title: string | null }>();
+    return entities.flatMap((run, k) => (run.asked ? [viewOf(this.withShare(run), raw[k]!.title)] : []));
   }
 
   async get(id: string): Promise<RunView> {
@@ -168,9 +180,11 @@ export class RunsService implements OnApplicationBootstrap, OnModuleDestroy {
   }
 
   /** The prints of a batch and how far each is; of another run there are none. */
-  async prints(id: string): Promise<ListedPrint[]> {
-    const run = await this.find(id);
-    return run.asked && isBatch(run.asked) ? this.batches.prints(id, run.asked) : [];
+  async prints(id: string): Promise<PrintsOfBatch> {
+    const known = this.batches.prints(id);
+    if (known) return known;
+    const { asked } = await this.find(id);
+    return asked && isBatch(asked) ? this.batches.printsOnDisk(id, asked) : printsOfBatch([], new Map(), new Map());
   }
 
   /** Bytes of the files of all runs, and bytes that the disk has left. */

@@ -34,6 +34,12 @@ export interface BatchPrint {
   readonly bytes: number;
 }
 
+/** How far a batch is: all its prints counted by state, and the first of them. */
+export interface PrintsOfBatch {
+  readonly counts: Readonly<Record<BatchPrint['state'], number>>;
+  readonly prints: readonly BatchPrint[];
+}
+
 /** What a batch is asked for: pictures and recipes by their ids. */
 export interface BatchAsked {
   readonly pictures: readonly { readonly hash: string; readonly name: string }[];
@@ -63,7 +69,7 @@ export const runs = {
   startBatch: (asked: BatchAsked) => request<Run>('/batches', json('POST', asked)),
   again: (id: string) => request<Run>(`/runs/${id}/again`, { method: 'POST' }),
   remove: (id: string) => request<void>(`/runs/${id}`, { method: 'DELETE' }),
-  prints: (id: string) => request<BatchPrint[]>(`/runs/${id}/prints`),
+  prints: (id: string) => request<PrintsOfBatch>(`/runs/${id}/prints`),
   /** Bytes of the files of all runs, and bytes that the disk has left. */
   room: () => request<{ used: number; left: number }>('/runs/room'),
   cancel: (id: string) => request<Run>(`/runs/${id}/cancel`, { method: 'POST' }),

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { type BatchPrint, runs } from '../api/runs.ts';
+import { type BatchPrint, type PrintsOfBatch, runs } from '../api/runs.ts';
 
 /** Milliseconds between two looks. */
 const AGAIN = 800;
@@ -11,9 +11,9 @@ const STATES: Readonly<Record<BatchPrint['state'], string>> = {
   failed: 'not printed',
 };
 
-/** The prints of a batch and how far each is: those under way first, then what failed. */
+/** The prints of a batch and how far each is, in the server's order: those under way first, then what failed. */
 export function PrintList({ run }: { readonly run: string }) {
-  const [prints, setPrints] = useState<readonly BatchPrint[]>([]);
+  const [known, setKnown] = useState<PrintsOfBatch | null>(null);
   useEffect(() => {
     let over = false;
     let timer: ReturnType<typeof setTimeout> | undefined;
@@ -21,7 +21,7 @@ export function PrintList({ run }: { readonly run: string }) {
       runs
         .prints(run)
         .then(
-          (list) => !over && setPrints(list),
+          (next) => !over && setKnown(next),
           () => {},
         )
         .finally(() => {
@@ -34,17 +34,18 @@ export function PrintList({ run }: { readonly run: string }) {
       clearTimeout(timer);
     };
   }, [run]);
-  const count = (state: BatchPrint['state']) => prints.filter((p) => p.state === state).length;
-  const rank = { printing: 0, failed: 1, waiting: 2, done: 3 } as const;
-  const sorted = [...prints].sort((a, b) => rank[a.state] - rank[b.state] || a.at - b.at);
+  if (!known) return <p className="pb-1 text-muted">Looking …</p>;
+  const { counts, prints } = known;
+  const all = counts.done + counts.printing + counts.waiting + counts.failed;
   return (
     <div>
       <p className="pb-1 text-muted" data-testid="batch-count">
-        {count('done')} done, {count('printing')} printing, {count('waiting')} waiting
-        {count('failed') > 0 ? `, ${count('failed')} not printed` : ''}
+        {counts.done} done, {counts.printing} printing, {counts.waiting} waiting
+        {counts.failed > 0 ? `, ${counts.failed} not printed` : ''}
+        {all > prints.length ? `; the first ${prints.length} of ${all} are listed` : ''}
       </p>
       <ul aria-label="Prints of the batch" className="grid max-h-[220px] gap-0.5 overflow-y-auto">
-        {sorted.map((print) => (
+        {prints.map((print) => (
           <li
             key={print.at}
             className="grid grid-cols-[minmax(0,1fr)_110px] items-center gap-2"
