@@ -19,6 +19,7 @@ import { useSetParam } from '../ui/use-set-param.ts';
 import type { Shown } from './find-recipes.ts';
 import { MixRecipes } from './MixRecipes.tsx';
 import { RecipeFacts } from './RecipeFacts.tsx';
+import { leftOut } from './left-out.ts';
 import { RecipeList } from './RecipeList.tsx';
 import { SaveRecipe } from './SaveRecipe.tsx';
 import { say } from './say.ts';
@@ -79,8 +80,9 @@ function OpenRecipes({ id }: { readonly id: string }) {
     start(known.recipe);
   }
 
+  const lost = trial ? leftOut(job, trial.job) : [];
   const says = trial
-    ? `${trial.recipe.name}: tried on the sheet, not taken yet.`
+    ? `${trial.recipe.name}: tried on the sheet, not taken yet.${lost.length > 0 ? ` It does not print ${lost.join(', ')}; applied to one pass, it keeps the others.` : ''}`
     : (fault ?? 'Rest on a recipe to try it on the sheet; click it to apply it.');
   return (
     <div className="grid h-full min-h-[600px] min-w-[1000px] grid-rows-[44px_minmax(0,1fr)]">
@@ -107,9 +109,10 @@ function OpenRecipes({ id }: { readonly id: string }) {
             role="status"
             data-testid="recipe-trial"
             data-trying={trial ? 'yes' : 'no'}
-            className={`border-t border-ink bg-paper px-3 py-1.5 ${fault ? 'text-hot-text' : ''}`}
+            title={says}
+            className={`flex h-[46px] items-center border-t border-ink bg-paper px-3 ${fault ? 'text-hot-text' : ''}`}
           >
-            {says}
+            <span className="line-clamp-2">{says}</span>
           </p>
           {over && (
             <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">
