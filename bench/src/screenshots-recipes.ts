@@ -17,8 +17,7 @@ export async function recipeShots({ page, address, demo, settled, openJob, shot 
   await openJob('Kite Week poster', '/recipes?recipe=comic-four-colours');
   await settled();
   await page.waitForFunction(
-    () =>
-      [...document.querySelectorAll('[data-recipe] canvas')].slice(0, 8).every((c) => c.getAttribute('data-drawn')),
+    () => [...document.querySelectorAll('[data-recipe] canvas')].slice(0, 8).every((c) => c.getAttribute('data-drawn')),
     null,
     { timeout: 120_000 },
   );
