@@ -15,6 +15,7 @@ const LAYERS = [
   ['recipes'],
   ['print'],
   ['press', 'measure', 'tints', 'finishing'],
+  ['scan'],
   ['plates'],
   ['outputs'],
   ['batch'],

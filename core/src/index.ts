@@ -223,6 +223,11 @@ export * from './measure/spectrum.ts';
 export * from './measure/spread-angles.ts';
 
 export * from './press/pressed-plate.ts';
+export * from './press/scanner.ts';
+export type { Found, Confidence, Findings, FoundInk, FoundScreen, ScreenKind } from './scan/findings.ts';
+export { findPrint, LEAST_SIDE, type Report } from './scan/find-print.ts';
+export type { ScanPixels } from './scan/pixels.ts';
+export { ScanError } from './scan/scan-error.ts';
 
 export * from './plates/marked.ts';
 export * from './plates/press-marks.ts';

@@ -74,3 +74,43 @@ ${1 - tone} setgray 0 0 ${points} ${points} rectfill showpage`,
     rmSync(folder, { recursive: true });
   }
 }
+
+/**
+ * A plate of a picture made by a PostScript interpreter: a square page of `side` pixels. `tones` are bytes, 0 bare and 255
+ * solid, `across` in each of as many rows.
+ */
+export function interpreterPlate(
+  spot: string,
+  lpi: number,
+  angle: number,
+  ppi: number,
+  side: number,
+  tones: Uint8Array,
+  across: number,
+): Bitmap {
+  const folder = mkdtempSync(join(tmpdir(), 'plates-'));
+  try {
+    const points = (side / ppi) * 72;
+    const greys = Buffer.from(tones.map((v) => 255 - v)).toString('hex');
+    writeFileSync(
+      join(folder, 'in.ps'),
+      `%!PS
+<< /PageSize [${points} ${points}] >> setpagedevice
+<< /HalftoneType 1 /Frequency ${lpi} /Angle ${-angle} /SpotFunction ${POSTSCRIPT_SPOTS[spot]} /AccurateScreens true >> sethalftone
+{} settransfer
+${points} ${points} scale
+/row ${across} string def
+${across} ${across} 8 [${across} 0 0 -${across} 0 ${across}] { currentfile row readhexstring pop } image
+${greys}
+showpage
+`,
+    );
+    execFileSync('gs', [
+      ...['-q', '-dNOPAUSE', '-dBATCH', '-dSAFER', '-sDEVICE=pbmraw', `-r${ppi}`, `-g${side}x${side}`],
+      ...[`-sOutputFile=${join(folder, 'out.pbm')}`, join(folder, 'in.ps')],
+    ]);
+    return readPbm(readFileSync(join(folder, 'out.pbm')));
+  } finally {
+    rmSync(folder, { recursive: true });
+  }
+}

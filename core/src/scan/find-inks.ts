@@ -1,0 +1,178 @@
+import { ciede2000 } from '../colour/ciede2000.ts';
+import { type Lab, labOfLight } from '../colour/lab.ts';
+import { decodeSrgb, encodeSrgb, type LinearRgb } from '../colour/srgb.ts';
+import { blocksOf, coloursOfAreas } from './area-colours.ts';
+import { type CoverageTable, coverageTable } from './coverage-table.ts';
+import { overprintLights } from './overprint-lights.ts';
+import { flatBins, flatColours } from './flat-colours.ts';
+import { inksOfColours } from './inks-of-colours.ts';
+import type { ScanPixels } from './pixels.ts';
+import type { Rgb } from './spectrum-peaks.ts';
+
+/** An ink of a scan. */
+export interface ScanInk {
+  /** Light of its solid on the stock of the scan. */
+  readonly light: LinearRgb;
+  readonly lab: Lab;
+  /** Number of the screen whose colour it has; null if none has. */
+  readonly screen: number | null;
+  /** Area that it covers by itself and with others, 0..1. */
+  readonly area: number;
+  /** Area that it covers by itself alone. */
+  readonly alone: number;
+}
+
+export interface ScanInks {
+  readonly stock: LinearRgb;
+  readonly inks: readonly ScanInk[];
+  /** Light of every combination, three values a code. */
+  readonly lights: Float64Array;
+  /** Area of every combination, 0..1. */
+  readonly areas: Float64Array;
+  readonly table: CoverageTable;
+}
+
+const ROUNDS = 3;
+/** Inks nearer to each other than this are one. */
+const SAME = 7;
+/** An ink covers at least this share of the scan. */
+const LEAST_AREA = 0.004;
+
+const lightAt = (lights: ArrayLike<number>, code: number): LinearRgb => [
+  lights[3 * code]!,
+  lights[3 * code + 1]!,
+  lights[3 * code + 2]!,
+];
+
+/** Cells of so many pixels show their colours pure; in smaller ones those run into each other. */
+const PURE = 22;
+const MIXED = 7.5;
+
+/** Encoded lightness, which files keep at full resolution while hue is blurred (ITU-R BT.601, as JPEG has it). */
+const luma = (light: LinearRgb): number => {
+  const [r, g, b] = light.map((v) => encodeSrgb(Math.min(1, Math.max(0, v)))) as [number, number, number];
+  return 0.299 * r + 0.587 * g + 0.114 * b;
+};
+
+/**
+ * Light of an ink from what flat places show and from the areas that it covers: a flat place is as dark as the ink, and its
+ * hue is that of the areas, since scanners and files blur hue more than lightness.
+ */
+function inkLight(stock: LinearRgb, flat: LinearRgb, areas: LinearRgb, cell: number): LinearRgb {
+  const trust = Math.min(1, Math.max(0, (cell - MIXED) / (PURE - MIXED)));
+  if (trust === 1) return flat;
+  const aim = luma(flat);
+  const along = (reach: number) =>
+    [0, 1, 2].map((c) => Math.min(1, Math.max(0, stock[c]! + reach * (areas[c]! - stock[c]!)))) as [
+      number,
+      number,
+      number,
+    ];
+  let [low, high] = [0.7, 1.8];
+  for (let n = 0; n < 20; n++) {
+    const middle = (low + high) / 2;
+    if (luma(along(middle)) > aim) low = middle;
+    else high = middle;
+  }
+  const far = along(low);
+  return [0, 1, 2].map((c) => trust * flat[c]! + (1 - trust) * far[c]!) as [number, number, number];
+}
+
+/** Light of the stock: between small dots it is nowhere pure, and then the areas tell how much lighter it is. */
+function stockLight(flat: LinearRgb, areas: LinearRgb, cell: number): LinearRgb {
+  const trust = Math.min(1, Math.max(0, (cell - MIXED) / (PURE - MIXED)));
+  return flat.map((v, c) => trust * v + (1 - trust) * Math.max(v, areas[c]!)) as [number, number, number];
+}
+
+/** Inks as dark as this (encoded) are black, and their hue in a scan is mostly noise; those from DARK on have one. */
+const BLACK = 0.14;
+const DARK = 0.2;
+
+/** The light of an ink; of black, most of its hue is taken off. */
+function withoutNoise(light: LinearRgb): LinearRgb {
+  const grey = luma(light);
+  const take = 0.7 * Math.min(1, Math.max(0, (DARK - grey) / (DARK - BLACK)));
+  return light.map((v) => decodeSrgb((1 - take) * encodeSrgb(v) + take * grey)) as [number, number, number];
+}
+
+/** Light of all combinations of inks, and the areas of these. */
+function refined(scan: ScanPixels, flatStock: LinearRgb, through: readonly LinearRgb[], cell: number) {
+  const block = Math.max(8, Math.min(32, Math.round(cell)));
+  let stock = flatStock;
+  const flat = overprintLights(stock, through);
+  let lights = flat;
+  let areas = new Float64Array(1 << through.length);
+  let table = coverageTable(lights, through.length);
+  for (let round = 0; round < ROUNDS; round++) {
+    const blocks = blocksOf(scan, table, block);
+    const seen = coloursOfAreas(blocks, lights);
+    areas = new Float64Array(blocks.codes);
+    for (let n = 0; n < blocks.count; n++) {
+      for (let code = 0; code < blocks.codes; code++)
+        areas[code]! += blocks.shares[n * blocks.codes + code]! / blocks.count;
+    }
+    stock = stockLight(flatStock, lightAt(seen, 0), cell);
+    const shares = through.map((_, k) => {
+      const light = withoutNoise(inkLight(stock, lightAt(flat, 1 << k), lightAt(seen, 1 << k), cell));
+      return light.map((v, c) => Math.min(1, v / Math.max(0.01, stock[c]!)));
+    });
+    lights = overprintLights(stock, shares);
+    table = coverageTable(lights, through.length);
+  }
+  return { lights, areas, table };
+}
+
+/** Numbers of the inks that are not another one again and not the overprint of others. */
+function distinct(lights: Float64Array, areas: Float64Array, inks: number): number[] {
+  const labs = Array.from({ length: 1 << inks }, (_, code) => labOfLight(lightAt(lights, code)));
+  const area = (k: number) => areas.reduce((sum, a, code) => sum + ((code >> k) & 1 ? a : 0), 0);
+  const kept: number[] = [];
+  for (let k = 0; k < inks; k++) {
+    if (area(k) < LEAST_AREA || ciede2000(labs[1 << k]!, labs[0]!) < SAME) continue;
+    if (kept.some((other) => ciede2000(labs[1 << k]!, labs[1 << other]!) < SAME)) continue;
+    // What two other inks print together is no ink, though its ripple may look like a screen.
+    const pairs = Array.from({ length: inks * inks }, (_, n) => [n % inks, Math.floor(n / inks)] as const);
+    if (
+      pairs.some(([i, j]) => i < j && i !== k && j !== k && ciede2000(labs[1 << k]!, labs[(1 << i) | (1 << j)]!) < SAME)
+    )
+      continue;
+    kept.push(k);
+  }
+  return kept;
+}
+
+const NO_INKS: CoverageTable = { inks: 0, values: new Float32Array(0) };
+
+/**
+ * Finds stock and inks of a scan. `screens`: the hues of the regular screens that it shows; `cell`: pixels of its largest
+ * cell.
+ */
+export function findInks(scan: ScanPixels, screens: readonly Rgb[], cell: number): ScanInks {
+  const bins = flatBins(scan);
+  const { stock, inks } = inksOfColours(bins, flatColours(bins), screens);
+  if (inks.length === 0)
+    return { stock, inks: [], lights: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
+  let through = inks.map((ink) => ink.through);
+  let screenOf = inks.map((ink) => ink.screen);
+  for (;;) {
+    const { lights, areas, table } = refined(scan, stock, through, cell);
+    const kept = distinct(lights, areas, through.length);
+    if (kept.length === through.length) {
+      return {
+        stock: lightAt(lights, 0),
+        lights,
+        areas,
+        table,
+        inks: through.map((_, k) => {
+          const light = lightAt(lights, 1 << k);
+          const area = areas.reduce((sum, a, code) => sum + ((code >> k) & 1 ? a : 0), 0);
+          return { light, lab: labOfLight(light), screen: screenOf[k]!, area, alone: areas[1 << k]! };
+        }),
+      };
+    }
+    if (kept.length === 0)
+      return { stock, inks: [], lights: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
+    through = kept.map((k) => through[k]!);
+    screenOf = kept.map((k) => screenOf[k]!);
+  }
+}
