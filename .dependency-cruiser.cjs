@@ -16,6 +16,7 @@ const LAYERS = [
   ['print'],
   ['press', 'measure', 'tints', 'finishing'],
   ['scan'],
+  ['unscreen'],
   ['plates'],
   ['outputs'],
   ['batch'],

@@ -228,6 +228,7 @@ export type { Found, Confidence, Findings, FoundInk, FoundScreen, ScreenKind } f
 export { findPrint, LEAST_SIDE, type Report } from './scan/find-print.ts';
 export type { ScanPixels } from './scan/pixels.ts';
 export { ScanError } from './scan/scan-error.ts';
+export { type Unscreened, unscreen } from './unscreen/unscreen.ts';
 
 export * from './plates/marked.ts';
 export * from './plates/press-marks.ts';

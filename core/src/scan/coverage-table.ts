@@ -58,7 +58,7 @@ export function coverageTable(lights: ArrayLike<number>, inks: number): Coverage
           const ey = along[k + 1]!;
           const ez = along[k + 2]!;
           const t = (wx * dx * ex + wy * dy * ey + wz * dz * ez) / (wx * ex * ex + wy * ey * ey + wz * ez * ez + 1e-12);
-          const s = t <= 0 ? 0 : t >= 1 ? 1 : t;
+          const s = t <= 0 ? 0 : Math.min(1, t);
           const d = wx * (dx - s * ex) ** 2 + wy * (dy - s * ey) ** 2 + wz * (dz - s * ez) ** 2 + cost[p]!;
           if (d < best) {
             best = d;

@@ -22,11 +22,19 @@ export interface ScanInk {
   readonly alone: number;
 }
 
+/** What a regular screen tells of its ink: the hue of its density, and how strong it is. */
+export interface InkScreen {
+  readonly channels: Rgb;
+  readonly power: number;
+}
+
 export interface ScanInks {
   readonly stock: LinearRgb;
   readonly inks: readonly ScanInk[];
-  /** Light of every combination, three values a code. */
+  /** Light of every combination by the inks alone, three values a code: the light that each lets through, multiplied. */
   readonly lights: Float64Array;
+  /** The same as the scan shows it, where it shows the combination. */
+  readonly printed: Float64Array;
   /** Area of every combination, 0..1. */
   readonly areas: Float64Array;
   readonly table: CoverageTable;
@@ -84,6 +92,9 @@ function stockLight(flat: LinearRgb, areas: LinearRgb, cell: number): LinearRgb 
   return flat.map((v, c) => trust * v + (1 - trust) * Math.max(v, areas[c]!)) as [number, number, number];
 }
 
+/** An overprint on so much of a scan is believed by half. */
+const SEEN_OVERPRINT = 0.01;
+
 /** Inks as dark as this (encoded) are black, and their hue in a scan is mostly noise; those from DARK on have one. */
 const BLACK = 0.14;
 const DARK = 0.2;
@@ -101,6 +112,7 @@ function refined(scan: ScanPixels, flatStock: LinearRgb, through: readonly Linea
   let stock = flatStock;
   const flat = overprintLights(stock, through);
   let lights = flat;
+  let printed = flat;
   let areas = new Float64Array(1 << through.length);
   let table = coverageTable(lights, through.length);
   for (let round = 0; round < ROUNDS; round++) {
@@ -117,50 +129,76 @@ function refined(scan: ScanPixels, flatStock: LinearRgb, through: readonly Linea
       return light.map((v, c) => Math.min(1, v / Math.max(0.01, stock[c]!)));
     });
     lights = overprintLights(stock, shares);
+    // Inks on each other often print lighter than their product: what the scan shows of an overprint counts.
+    printed = lights.map((v, n) => {
+      const code = Math.floor(n / 3);
+      const trust = (code & (code - 1)) === 0 ? 0 : areas[code]! / (areas[code]! + SEEN_OVERPRINT);
+      return trust * seen[n]! + (1 - trust) * v;
+    });
     table = coverageTable(lights, through.length);
   }
-  return { lights, areas, table };
+  return { lights, printed, areas, table };
 }
 
-/** Numbers of the inks that are not another one again and not the overprint of others. */
-function distinct(lights: Float64Array, areas: Float64Array, inks: number): number[] {
+/** A screen that is weaker than this share of others may be no screen but their ripple, or a part of one of them. */
+const WEAK = 0.5;
+
+/** Whether a colour lies between stock and an ink, as a tint of it does. */
+function isTint(lab: Lab, stock: Lab, ink: Lab): boolean {
+  const along = ink.map((v, c) => v - stock[c]!);
+  const own = lab.map((v, c) => v - stock[c]!);
+  const t = own.reduce((sum, v, c) => sum + v * along[c]!, 0) / (along.reduce((sum, v) => sum + v * v, 0) + 1e-9);
+  return t > 0.1 && t < 0.9 && Math.hypot(...own.map((v, c) => v - t * along[c]!)) < 10;
+}
+
+/**
+ * Numbers of the inks that are not another one again, and not a tint or an overprint of others whose ripple looked like a
+ * screen. `powers`: of the screens of the inks; infinite of inks that were told by their colour alone.
+ */
+function distinct(lights: Float64Array, areas: Float64Array, powers: readonly number[]): number[] {
+  const inks = powers.length;
   const labs = Array.from({ length: 1 << inks }, (_, code) => labOfLight(lightAt(lights, code)));
+  const lab = (k: number) => labs[1 << k]!;
   const area = (k: number) => areas.reduce((sum, a, code) => sum + ((code >> k) & 1 ? a : 0), 0);
   const kept: number[] = [];
-  for (let k = 0; k < inks; k++) {
-    if (area(k) < LEAST_AREA || ciede2000(labs[1 << k]!, labs[0]!) < SAME) continue;
-    if (kept.some((other) => ciede2000(labs[1 << k]!, labs[1 << other]!) < SAME)) continue;
-    // What two other inks print together is no ink, though its ripple may look like a screen.
-    const pairs = Array.from({ length: inks * inks }, (_, n) => [n % inks, Math.floor(n / inks)] as const);
-    if (
-      pairs.some(([i, j]) => i < j && i !== k && j !== k && ciede2000(labs[1 << k]!, labs[(1 << i) | (1 << j)]!) < SAME)
-    )
-      continue;
+  const strongestFirst = powers.map((_, k) => k).sort((a, b) => powers[b]! - powers[a]! || a - b);
+  for (const k of strongestFirst) {
+    if (area(k) < LEAST_AREA || ciede2000(lab(k), labs[0]!) < SAME) continue;
+    if (kept.some((other) => ciede2000(lab(k), lab(other)) < SAME)) continue;
+    const stronger = kept.filter((other) => powers[k]! < WEAK * powers[other]!);
+    if (stronger.some((other) => isTint(lab(k), labs[0]!, lab(other)))) continue;
+    const pairs = stronger.flatMap((i) => stronger.filter((j) => j > i).map((j) => (1 << i) | (1 << j)));
+    if (pairs.some((code) => ciede2000(lab(k), labs[code]!) < SAME)) continue;
     kept.push(k);
   }
-  return kept;
+  return kept.sort((a, b) => a - b);
 }
 
 const NO_INKS: CoverageTable = { inks: 0, values: new Float32Array(0) };
 
 /**
- * Finds stock and inks of a scan. `screens`: the hues of the regular screens that it shows; `cell`: pixels of its largest
+ * Finds stock and inks of a scan. `screens`: the regular screens that it shows; `cell`: pixels of its largest
  * cell.
  */
-export function findInks(scan: ScanPixels, screens: readonly Rgb[], cell: number): ScanInks {
+export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: number): ScanInks {
   const bins = flatBins(scan);
-  const { stock, inks } = inksOfColours(bins, flatColours(bins), screens);
+  const { stock, inks } = inksOfColours(
+    bins,
+    flatColours(bins),
+    screens.map(({ channels }) => channels),
+  );
   if (inks.length === 0)
-    return { stock, inks: [], lights: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
+    return { stock, inks: [], lights: Float64Array.from(stock), printed: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
   let through = inks.map((ink) => ink.through);
   let screenOf = inks.map((ink) => ink.screen);
   for (;;) {
-    const { lights, areas, table } = refined(scan, stock, through, cell);
-    const kept = distinct(lights, areas, through.length);
+    const { lights, printed, areas, table } = refined(scan, stock, through, cell);
+    const kept = distinct(lights, areas, screenOf.map((n) => (n === null ? Infinity : screens[n]!.power)));
     if (kept.length === through.length) {
       return {
         stock: lightAt(lights, 0),
         lights,
+        printed,
         areas,
         table,
         inks: through.map((_, k) => {
@@ -171,7 +209,7 @@ export function findInks(scan: ScanPixels, screens: readonly Rgb[], cell: number
       };
     }
     if (kept.length === 0)
-      return { stock, inks: [], lights: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
+      return { stock, inks: [], lights: Float64Array.from(stock), printed: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
     through = kept.map((k) => through[k]!);
     screenOf = kept.map((k) => screenOf[k]!);
   }

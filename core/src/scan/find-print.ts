@@ -5,7 +5,7 @@ import { type Confidence, type Findings, found, type FoundInk, unknown } from '.
 import { type InkPlane, inkPlanes } from './ink-plane.ts';
 import { type Lattice, screensOf } from './lattices.ts';
 import type { ScanPixels } from './pixels.ts';
-import { readGrain, readScreen } from './read-screen.ts';
+import { readGrain, type ReadScreen, readScreen } from './read-screen.ts';
 import { ScanError } from './scan-error.ts';
 import { spectrumOf } from './spectrum-peaks.ts';
 import { textureOf } from './stock-texture.ts';
@@ -68,36 +68,39 @@ function stockSureness(bare: number, cell: number): Confidence {
   return bare > 0.02 ? 'medium' : 'low';
 }
 
+/** How the parts of a search are reported, and the scan's ppi, where it is known: for the sentence of an error alone. */
+export interface FindAsked {
+  readonly report?: Report;
+  readonly ppi?: number | undefined;
+}
+
+/** What is read from a scan before it is put in order: inks by the number of their plane. */
+export interface ReadPrint {
+  readonly inks: ScanInks;
+  readonly planes: readonly InkPlane[];
+  readonly screens: readonly ReadScreen[];
+  /** Pixels of the smallest cell; infinite of grain. */
+  readonly finest: number;
+}
+
 /**
- * Finds how a print was made from a scan of a part of it: stock, inks, and the screen of each ink.
- * @param ppi of the scan, where it is known: for the sentence of an error alone
+ * Reads inks and screens of a scan of a part of a print.
  * @throws ScanError where there is no print, no screen, or one that is too fine for the scan
  */
-export function findPrint(
-  scan: ScanPixels,
-  { report = () => {}, ppi }: { report?: Report; ppi?: number } = {},
-): Findings {
+export function readPrint(scan: ScanPixels, { report = () => {}, ppi }: FindAsked = {}): ReadPrint {
   const { width, height } = scan;
   if (Math.min(width, height) < LEAST_SIDE) {
-    throw new ScanError(
-      `The region is ${width} × ${height} pixels; choose one of at least ${LEAST_SIDE} × ${LEAST_SIDE}.`,
-    );
+    throw new ScanError(`The region is ${width} × ${height} pixels; choose one of at least ${LEAST_SIDE} × ${LEAST_SIDE}.`);
   }
   const lattices = screensOfScan(scan);
   report(0.2);
   const cells = lattices.map(cellOf);
   const finest = Math.min(...cells);
   if (finest < FINEST) throw new ScanError(tooFine(finest, ppi));
-  const inks = findInks(
-    scan,
-    lattices.map(({ channels }) => channels),
-    Math.min(40, ...cells),
-  );
+  const inks = findInks(scan, lattices, Math.min(40, ...cells));
   report(0.5);
   if (inks.inks.length === 0) {
-    throw new ScanError(
-      'There is nothing printed in this region: it shows the stock alone. Choose a region with a picture.',
-    );
+    throw new ScanError('There is nothing printed in this region: it shows the stock alone. Choose a region with a picture.');
   }
   const planes = inkPlanes(scan, inks.table);
   const screens = planes.map((plane, k) => {
@@ -107,13 +110,22 @@ export function findPrint(
     report(0.55 + (0.4 * (k + 1)) / planes.length);
     return read;
   });
-  const regular = screens.some(({ kind, pitch }) => kind.value !== 'grain' && pitch.confidence !== 'low');
-  const grainy = screens.every(({ kind, pitch }) => kind.value === 'grain' && pitch.value < LARGEST_GRAIN);
+  const regular = screens.some(({ screen: { kind, pitch } }) => kind.value !== 'grain' && pitch.confidence !== 'low');
+  const grainy = screens.every(({ screen: { kind, pitch } }) => kind.value === 'grain' && pitch.value < LARGEST_GRAIN);
   if (!regular && !(grainy && plainShare(planes) > PRINTED)) throw new ScanError(NO_SCREEN);
+  return { inks, planes, screens, finest };
+}
+
+/**
+ * Finds how a print was made from a scan of a part of it: stock, inks, and the screen of each ink.
+ * @throws ScanError as `readPrint`
+ */
+export function findPrint(scan: ScanPixels, asked: FindAsked = {}): Findings {
+  const { inks, planes, screens, finest } = readPrint(scan, asked);
   const order = [...inks.inks.keys()].sort((a, b) => inks.inks[b]!.lab[0] - inks.inks[a]!.lab[0]);
   const all = order.map((k): FoundInk => {
     const ink = inks.inks[k]!;
-    const screen = screens[k]!;
+    const { screen } = screens[k]!;
     return {
       light: ink.light,
       lab: found(ink.lab, colourSureness(ink, screen.pitch.value)),
@@ -127,16 +139,16 @@ export function findPrint(
   const overprints: Findings['overprints'][number][] = [];
   for (let code = 0; code < 1 << all.length; code++) {
     const from = codeOf(code);
-    lights.set(inks.lights.subarray(3 * from, 3 * from + 3), 3 * code);
+    lights.set(inks.printed.subarray(3 * from, 3 * from + 3), 3 * code);
     if ((code & (code - 1)) !== 0 && inks.areas[from]! > 0.004) {
       overprints.push({ code, lab: labOfLight([lights[3 * code]!, lights[3 * code + 1]!, lights[3 * code + 2]!]) });
     }
   }
   const screened = inks.inks.every(({ screen }) => screen !== null);
-  report(1);
+  asked.report?.(1);
   return {
-    width,
-    height,
+    width: scan.width,
+    height: scan.height,
     stock: found(labOfLight(inks.stock), stockSureness(inks.areas[0]!, finest)),
     stockLight: inks.stock,
     texture: textureOf(scan, planes),

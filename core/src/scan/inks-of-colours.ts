@@ -179,7 +179,7 @@ function alongScreen(bins: readonly FlatBin[], stock: LinearRgb, channels: Rgb):
     for (const { encoded, weight } of bins) {
       const d = over(lightOf(encoded), stock);
       const size = sizeOf(d);
-      if (size < 0.12 || cosineOf(d, channels) < least) continue;
+      if (size < 0.2 || cosineOf(d, channels) < least) continue;
       places.push({ size, weight, d });
       all += weight;
     }
@@ -191,7 +191,7 @@ function alongScreen(bins: readonly FlatBin[], stock: LinearRgb, channels: Rgb):
   for (const { size } of places) {
     let height = 0;
     for (const p of places) height += p.weight * Math.exp(-(((p.size - size) / 0.08) ** 2) / 2);
-    height *= size;
+    height *= size * size;
     if (height > best.height) best = { height, size };
   }
   const sum = [0, 0, 0];
@@ -310,7 +310,7 @@ function fewestInks(colours: readonly FlatColour[], stock: LinearRgb): LinearRgb
       if ((set >> k) & 1) return;
       const near = Math.min(...known.map((other) => ciede2000(lab, other)));
       if (near < 7 || between(lab, known)) return;
-      cost += Math.sqrt(share) * (mayBeOverprint(light, stock, chosen) ? 0.25 : 1);
+      cost += Math.sqrt(share) * (mayBeOverprint(light, stock, chosen) ? 0.4 : 1);
     });
     if (cost < best.cost) best = { cost, list: chosen };
   }

@@ -58,8 +58,8 @@ function sureness(waves: readonly FittedWave[]): Confidence {
 }
 
 /** Whether a shape looks the same after a quarter turn. */
-const isEven = (matches: readonly ShapeMatch[]): boolean =>
-  ['Ellipse', 'Line', 'Wedge', 'Triangle', 'Sector', 'Diamond'].every((name) => !matches[0]!.shape.includes(name));
+const isEven = ({ shape }: ShapeMatch): boolean =>
+  ['Ellipse', 'Line', 'Wedge', 'Triangle', 'Sector', 'Diamond'].every((name) => !shape.includes(name));
 
 /** Smallest and largest dots of a screen, from the coverage of its cells. */
 function limits(coverages: Float64Array): { smallest: Found<number>; solidFrom: Found<number> } {
@@ -86,6 +86,17 @@ const cleanEdges = (pitch: number): number => 0.2 + 0.6 / pitch;
 function raggedness(cell: FoldedCell, pitch: number): Found<number> {
   const over = (cell.ragged - cleanEdges(pitch)) / 0.25;
   return found(Math.min(1, Math.max(0, over)), pitch > 10 ? 'low' : 'none');
+}
+
+/** A screen, and the cells from which it was read; none of grain. */
+export interface ReadScreen {
+  readonly screen: FoundScreen;
+  readonly cells: {
+    readonly waves: readonly FittedWave[];
+    readonly folded: FoldedCell;
+    /** The shape that comes nearest; null where none was looked for. */
+    readonly match: ShapeMatch | null;
+  } | null;
 }
 
 const NO_SCREEN = {
@@ -130,13 +141,14 @@ function grainSize({ width, height, data }: InkPlane): number {
 }
 
 /** An ink without a regular screen. */
-export function readGrain(plane: InkPlane): FoundScreen {
-  return {
+export function readGrain(plane: InkPlane): ReadScreen {
+  const screen: FoundScreen = {
     ...NO_SCREEN,
     kind: found('grain', 'medium'),
     pitch: found(grainSize(middleOf(plane)), 'low'),
     angle: unknown(0),
   };
+  return { screen, cells: null };
 }
 
 function readLines(waves: readonly FittedWave[], cell: FoldedCell): FoundScreen {
@@ -155,58 +167,58 @@ function readLines(waves: readonly FittedWave[], cell: FoldedCell): FoundScreen 
 }
 
 /** Reads the screen of an ink from its plane; `lattice` is where its waves nearly are. */
-export function readScreen(plane: InkPlane, lattice: Lattice): FoundScreen {
+export function readScreen(plane: InkPlane, lattice: Lattice): ReadScreen {
   const { waves, cell } = wavesOfPlane(plane, lattice);
-  if (waves.length === 1) return readLines(waves, cell);
+  if (waves.length === 1) return { screen: readLines(waves, cell), cells: { waves, folded: cell, match: null } };
   const [a, b] = waves as [FittedWave, FittedWave];
-  const sure = sureness(waves);
-  const base = { kind: found('dots' as const, sure), ...limits(cell.coverages) };
   const ratio = length(a.at) / length(b.at);
-  const between = modulo(degrees(a.at) - degrees(b.at), 180);
-  const slanted = Math.abs(between - 90) > 12;
-  if (slanted) return { ...NO_SCREEN, ...base, ...slantedLattice(a, b, sure) };
-  if (ratio > 1.5 || ratio < 0.67) {
-    const long = ratio > 1 ? b : a;
-    // The slower wave of this shape runs along its y axis.
-    const angle = modulo(degrees(long.at) - 90, 180);
-    return {
-      ...NO_SCREEN,
-      ...base,
-      pitch: found(1 / length(long.at), sure),
-      angle: found(angle, sure),
-      shape: found('Double', sure === 'high' ? 'medium' : sure),
-      group: found('Rings and waves', sure === 'high' ? 'medium' : sure),
-    };
-  }
+  const upright = Math.abs(modulo(degrees(a.at) - degrees(b.at), 180) - 90) <= 12;
+  const square = upright && ratio < 1.5 && ratio > 0.67;
   const pitch = 2 / (length(a.at) + length(b.at));
-  const ragged = raggedness(cell, pitch);
-  const turned = meanAngle(degrees(a.at), degrees(b.at) + 90, 180);
-  if (pitch < SHAPELESS) {
-    return {
-      ...NO_SCREEN,
-      ...base,
-      ragged,
-      pitch: found(pitch, sure),
-      angle: found(modulo(turned, 90), sure),
-      lattice: found('square', sure),
-    };
-  }
-  const matches = matchShapes(cell, pitch);
-  const [best] = matches as [ShapeMatch];
-  const rival = matches.find(({ group }) => group !== best.group);
-  const near = matches[1];
-  const steps = Array.from(cell.weights).filter((w) => w > 0.01 * cell.weights.reduce((x, y) => x + y, 0)).length;
-  const groupSure = shapeSureness(best.misfit, rival?.misfit ?? 1, steps);
-  const shapeSure = shapeSureness(best.misfit, near?.misfit ?? 1, steps);
-  const even = isEven(matches);
+  const matches = square && pitch >= SHAPELESS ? matchShapes(cell, pitch) : [];
+  const screen = square ? readSquare(a, b, cell, matches) : readOther(a, b, cell, upright);
+  return { screen, cells: { waves, folded: cell, match: matches[0] ?? null } };
+}
+
+/** Lattices that are not square: cells twice as long as wide, staggered rows, and hexagonal ones. */
+function readOther(a: FittedWave, b: FittedWave, cell: FoldedCell, upright: boolean): FoundScreen {
+  const sure = sureness([a, b]);
+  const base = { ...NO_SCREEN, kind: found('dots' as const, sure), ...limits(cell.coverages) };
+  if (!upright) return { ...base, ...slantedLattice(a, b, sure) };
+  const long = length(a.at) > length(b.at) ? b : a;
+  const less = sure === 'high' ? 'medium' : sure;
   return {
     ...base,
-    ragged,
-    lattice: found('square', sure),
+    pitch: found(1 / length(long.at), sure),
+    // The slower wave of this shape runs along its y axis.
+    angle: found(modulo(degrees(long.at) - 90, 180), sure),
+    shape: found('Double', less),
+    group: found('Rings and waves', less),
+  };
+}
+
+function readSquare(a: FittedWave, b: FittedWave, cell: FoldedCell, matches: readonly ShapeMatch[]): FoundScreen {
+  const sure = sureness([a, b]);
+  const pitch = 2 / (length(a.at) + length(b.at));
+  const turned = meanAngle(degrees(a.at), degrees(b.at) + 90, 180);
+  const base = {
+    ...NO_SCREEN,
+    ...limits(cell.coverages),
+    kind: found('dots' as const, sure),
     pitch: found(pitch, sure),
-    angle: found(even ? modulo(turned, 90) : modulo(turned + 90 * best.quarters, 180), sure),
-    shape: found(best.shape, shapeSure),
-    group: found(best.group, groupSure),
+    lattice: found('square' as const, sure),
+    ragged: raggedness(cell, pitch),
+  };
+  const [best, near] = matches;
+  if (!best) return { ...base, angle: found(modulo(turned, 90), sure) };
+  const rival = matches.find(({ group }) => group !== best.group);
+  const all = cell.weights.reduce((x, y) => x + y, 0);
+  const steps = cell.weights.filter((w) => w > 0.01 * all).length;
+  return {
+    ...base,
+    angle: found(isEven(best) ? modulo(turned, 90) : modulo(turned + 90 * best.quarters, 180), sure),
+    shape: found(best.shape, shapeSureness(best.misfit, near?.misfit ?? 1, steps)),
+    group: found(best.group, shapeSureness(best.misfit, rival?.misfit ?? 1, steps)),
   };
 }
 

@@ -7,6 +7,8 @@ export interface ShapeMatch {
   readonly group: string;
   /** Quarter turns counter-clockwise from the first wave to the x axis of the shape. */
   readonly quarters: number;
+  /** The cell that it would print at each step of tone, where the folded cell has it: as `FoldedCell.cells`. */
+  readonly seen: Float64Array;
   /** What of the variation of the cell the shape does not explain: 0 agrees, 1 has nothing of it. */
   readonly misfit: number;
 }
@@ -120,7 +122,9 @@ export function matchShapes(folded: FoldedCell, cell: number): ShapeMatch[] {
   }
   const own = fundamentals(folded.cells, say);
   const matches = DOT_SHAPES.map((shape): ShapeMatch => {
-    let best = { misfit: Infinity, quarters: 0 };
+    let best: { misfit: number; quarters: number; seen: Float64Array; du: number; dv: number } = {
+      ...{ misfit: Infinity, quarters: 0, seen: new Float64Array(FOLD_TONES * FOLD * FOLD), du: 0, dv: 0 },
+    };
     for (const { quarters, seen } of turnsOf(shape, blur)) {
       const theirs = fundamentals(seen, say);
       // A shape without one of the waves is none for this lattice.
@@ -141,13 +145,21 @@ export function matchShapes(folded: FoldedCell, cell: number): ShapeMatch[] {
           }
           sum += say[t]! * off;
         }
-        if (sum / variation < best.misfit) best = { misfit: sum / variation, quarters };
+        if (sum / variation < best.misfit) best = { misfit: sum / variation, quarters, seen, du, dv };
       }
     }
-    return { shape: shape.name, group: shape.group ?? '', ...best };
+    const { misfit, quarters, seen, du, dv } = best;
+    return { shape: shape.name, group: shape.group ?? '', misfit, quarters, seen: moved(seen, du, dv) };
   });
   return matches.sort((a, b) => a.misfit - b.misfit);
 }
+
+/** Cells of all tones, moved along u and v. */
+const moved = (cells: Float64Array, du: number, dv: number): Float64Array =>
+  cells.map((_, k) => {
+    const [t, j, i] = [Math.floor(k / (FOLD * FOLD)), Math.floor(k / FOLD) % FOLD, k % FOLD];
+    return cells[(t * FOLD + ((j + dv) % FOLD)) * FOLD + ((i + du) % FOLD)]!;
+  });
 
 /** Strength and phase, in cycles, of the first wave along u and along v, over all tones. */
 function fundamentals(

@@ -139,7 +139,7 @@ export function fitWave(plane: InkPlane, start: Vector, ahead: PhaseByTone = [])
   return {
     at: [start[0] + dx, start[1] + dy],
     // Highest where phase + at · place is whole.
-    phase: -Math.atan2(b, a) / (2 * Math.PI),
+    phase: Math.atan2(b, a) / (2 * Math.PI),
     amplitude: (2 * Math.hypot(a, b)) / (window || 1),
     coherence: Math.hypot(a, b) / (all || 1),
   };

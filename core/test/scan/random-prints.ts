@@ -53,7 +53,7 @@ const clamp = (x: number): number => Math.min(1, Math.max(0, x));
 /** Tones of the inks of a picture in colour: chromatic inks by its own colours, black in its shadows. */
 function tonesOf(inks: number, black: boolean, seed: number): ((x: number, y: number) => number)[] {
   const shade = pictureTones(seed);
-  const own = [0, 1, 2].map((k) => pictureTones(seed + 100 * (k + 1)));
+  const own = [0, 1, 2, 3].map((k) => pictureTones(seed + 100 * (k + 1)));
   const ink = (k: number) => (x: number, y: number) => clamp(0.45 * shade(x, y) + 0.75 * own[k]!(x, y) - 0.08);
   if (!black) return Array.from({ length: inks }, (_, k) => ink(k));
   const grey = (x: number, y: number) => Math.min(...[0, 1, 2].slice(0, inks - 1).map((k) => ink(k)(x, y)));
