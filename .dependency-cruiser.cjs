@@ -16,7 +16,7 @@ const LAYERS = [
   ['print'],
   ['press', 'measure', 'tints', 'finishing'],
   ['scan'],
-  ['unscreen'],
+  ['unscreen', 'match'],
   ['plates'],
   ['outputs'],
   ['batch'],

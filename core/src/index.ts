@@ -229,6 +229,13 @@ export { findPrint, LEAST_SIDE, type Report } from './scan/find-print.ts';
 export type { ScanPixels } from './scan/pixels.ts';
 export { ScanError } from './scan/scan-error.ts';
 export { type Unscreened, unscreen } from './unscreen/unscreen.ts';
+export { inkNames } from './match/ink-names.ts';
+export {
+  type MatchedInk,
+  type MatchSettings,
+  recipeOfFindings,
+  settingsOf as matchSettings,
+} from './match/recipe-of-findings.ts';
 
 export * from './plates/marked.ts';
 export * from './plates/press-marks.ts';

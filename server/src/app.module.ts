@@ -41,6 +41,7 @@ import { StoneTablesController } from './stone-tables/stone-tables.controller.ts
 import { StoneTablesService } from './stone-tables/stone-tables.service.ts';
 import { TilesController } from './tiles/tiles.controller.ts';
 import { TilesService } from './tiles/tiles.service.ts';
+import { UnscreenController } from './unscreen/unscreen.controller.ts';
 import { VersionsController } from './versions/versions.controller.ts';
 import { VersionsService } from './versions/versions.service.ts';
 import { ReadingService } from './sandbox/reading.service.ts';
@@ -85,6 +86,7 @@ export class AppModule {
         TilesController,
         PressController,
         SessionController,
+        UnscreenController,
         VersionsController,
       ],
       providers: [

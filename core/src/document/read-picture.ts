@@ -67,10 +67,12 @@ function readClip(value: unknown, field: string): Clip {
   return { ends, settings: readSettings(c.settings ?? {}, `${field}.settings`, CLIP_PARAMS) };
 }
 
+const HASH = /^[0-9a-f]{64}$/;
+
 /** @throws JobError naming the first field of a picture that is wrong */
 export function readPicture(value: unknown, field: string): Picture {
   const p = check.object(value, field);
-  check.only(p, field, ['id', 'name', 'hash', 'made', 'clip', 'width', 'height', 'edit']);
+  check.only(p, field, ['id', 'name', 'hash', 'made', 'scan', 'clip', 'width', 'height', 'edit']);
   const hash = p.hash == null ? null : check.text(p.hash, `${field}.hash`);
   if (hash !== null && !PIXELS_NAME.test(hash))
     throw new JobError(`${field}.hash`, `"${field}.hash" must be 64 hexadecimal digits.`);
@@ -78,8 +80,12 @@ export function readPicture(value: unknown, field: string): Picture {
   if ((hash === null) === (made === null)) {
     throw new JobError(`${field}.made`, `"${field}" must have either a hash or settings it is made from.`);
   }
+  const scan = p.scan == null ? null : check.text(p.scan, `${field}.scan`);
+  if (scan !== null && (!HASH.test(scan) || hash === null))
+    throw new JobError(`${field}.scan`, `"${field}.scan" must be 64 hexadecimal digits, of a picture that has a hash.`);
   const side = { min: 1, max: 1e6 };
   return {
+    ...(scan === null ? {} : { scan }),
     id: check.text(p.id, `${field}.id`, 64),
     name: check.text(p.name, `${field}.name`, 300),
     hash,

@@ -11,6 +11,8 @@ export interface Picture {
   /** SHA-256 of the imported file, 64 hexadecimal digits; of a later frame of a clip followed by a dot and its number. */
   readonly hash: string | null;
   readonly made: Made | null;
+  /** SHA-256 of the scanned print out of which the screen was taken: `hash` then names the picture without it. */
+  readonly scan?: string;
   /** What moves it, where its file is a clip; its hash then names the frame that it shows at rest. */
   readonly clip: Clip | null;
   /** Pixels; of a made picture only the proportions count. */
@@ -60,6 +62,8 @@ export const madePicture = (made: Omit<Picture, 'hash' | 'clip' | 'edit'> & { re
 /** Names under which the pixels of imported pictures are found. */
 export const pixelNames = (pictures: readonly Picture[]): string[] => pictures.flatMap((p) => p.hash ?? []);
 
-/** Hashes of the files that imported pictures come from. */
-export const fileHashes = (pictures: readonly Picture[]): string[] =>
-  pixelNames(pictures).map((name) => fileOfFrame(name).hash);
+/** Hashes of the files that imported pictures come from, scans among them. */
+export const fileHashes = (pictures: readonly Picture[]): string[] => [
+  ...pixelNames(pictures).map((name) => fileOfFrame(name).hash),
+  ...pictures.flatMap(({ scan }) => scan ?? []),
+];

@@ -188,12 +188,23 @@ export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: 
     screens.map(({ channels }) => channels),
   );
   if (inks.length === 0)
-    return { stock, inks: [], lights: Float64Array.from(stock), printed: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
+    return {
+      stock,
+      inks: [],
+      lights: Float64Array.from(stock),
+      printed: Float64Array.from(stock),
+      areas: Float64Array.of(1),
+      table: NO_INKS,
+    };
   let through = inks.map((ink) => ink.through);
   let screenOf = inks.map((ink) => ink.screen);
   for (;;) {
     const { lights, printed, areas, table } = refined(scan, stock, through, cell);
-    const kept = distinct(lights, areas, screenOf.map((n) => (n === null ? Infinity : screens[n]!.power)));
+    const kept = distinct(
+      lights,
+      areas,
+      screenOf.map((n) => (n === null ? Infinity : screens[n]!.power)),
+    );
     if (kept.length === through.length) {
       return {
         stock: lightAt(lights, 0),
@@ -209,7 +220,14 @@ export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: 
       };
     }
     if (kept.length === 0)
-      return { stock, inks: [], lights: Float64Array.from(stock), printed: Float64Array.from(stock), areas: Float64Array.of(1), table: NO_INKS };
+      return {
+        stock,
+        inks: [],
+        lights: Float64Array.from(stock),
+        printed: Float64Array.from(stock),
+        areas: Float64Array.of(1),
+        table: NO_INKS,
+      };
     through = kept.map((k) => through[k]!);
     screenOf = kept.map((k) => screenOf[k]!);
   }

@@ -90,7 +90,9 @@ export interface ReadPrint {
 export function readPrint(scan: ScanPixels, { report = () => {}, ppi }: FindAsked = {}): ReadPrint {
   const { width, height } = scan;
   if (Math.min(width, height) < LEAST_SIDE) {
-    throw new ScanError(`The region is ${width} × ${height} pixels; choose one of at least ${LEAST_SIDE} × ${LEAST_SIDE}.`);
+    throw new ScanError(
+      `The region is ${width} × ${height} pixels; choose one of at least ${LEAST_SIDE} × ${LEAST_SIDE}.`,
+    );
   }
   const lattices = screensOfScan(scan);
   report(0.2);
@@ -100,7 +102,9 @@ export function readPrint(scan: ScanPixels, { report = () => {}, ppi }: FindAske
   const inks = findInks(scan, lattices, Math.min(40, ...cells));
   report(0.5);
   if (inks.inks.length === 0) {
-    throw new ScanError('There is nothing printed in this region: it shows the stock alone. Choose a region with a picture.');
+    throw new ScanError(
+      'There is nothing printed in this region: it shows the stock alone. Choose a region with a picture.',
+    );
   }
   const planes = inkPlanes(scan, inks.table);
   const screens = planes.map((plane, k) => {

@@ -124,36 +124,42 @@ function fitted(bins: readonly FlatBin[], stock: LinearRgb, start: readonly Line
     prior = weights.map((w) => w / total);
     through = through.map(
       (_, k) =>
-        [0, 1, 2].map((c) => bestShare(stock, through, weights, means, k, c, total)) as [number, number, number],
+        [0, 1, 2].map((c) => bestShare({ stock, through, weights, means, total }, k, c, start[k]![c]!)) as [
+          number,
+          number,
+          number,
+        ],
     );
   }
   return { through, weights, means, unexplained, total };
 }
 
+interface Seen {
+  readonly stock: LinearRgb;
+  readonly through: readonly LinearRgb[];
+  readonly weights: Float64Array;
+  readonly means: Float64Array;
+  readonly total: number;
+}
+
+/** How much the first guess of an ink counts, as a share of all flat places. */
+const FIRST_GUESS = 3e-4;
+
 /** The share of light that ink k lets through in a channel, by which its overprints come nearest to what was seen. */
-function bestShare(
-  stock: LinearRgb,
-  through: readonly LinearRgb[],
-  weights: Float64Array,
-  means: Float64Array,
-  k: number,
-  c: number,
-  total: number,
-): number {
-  const rest: number[] = [];
-  const seen: number[] = [];
-  const count: number[] = [];
+function bestShare({ stock, through, weights, means, total }: Seen, k: number, c: number, guess: number): number {
+  const rest: number[] = [stock[c]!];
+  const seen: number[] = [encodeSrgb(clamp(stock[c]! * guess))];
+  const count: number[] = [FIRST_GUESS * total];
   for (let code = 0; code < weights.length; code++) {
     if (!((code >> k) & 1) || weights[code]! < 1e-5 * total) continue;
     let inks = 0;
     for (let b = code; b; b &= b - 1) inks++;
     rest.push(through.reduce((v, ink, n) => ((code >> n) & 1 && n !== k ? v * ink[c]! : v), stock[c]!));
     seen.push(means[3 * code + c]! / 255);
-    // The ink alone says most; no broad area counts for more than a tenth of all.
+    // The ink alone says most; no broad area counts for more than a few hundredths of all.
     count.push(Math.min(weights[code]!, 0.02 * total) * 0.2 ** (inks - 1));
   }
   const now = through[k]![c]!;
-  if (rest.length === 0) return now;
   const misfit = (t: number) => {
     let sum = 0;
     for (let n = 0; n < rest.length; n++) sum += count[n]! * (encodeSrgb(clamp(rest[n]! * t)) - seen[n]!) ** 2;
@@ -309,7 +315,7 @@ function fewestInks(colours: readonly FlatColour[], stock: LinearRgb): LinearRgb
     seen.forEach(({ lab, light, share }, k) => {
       if ((set >> k) & 1) return;
       const near = Math.min(...known.map((other) => ciede2000(lab, other)));
-      if (near < 7 || between(lab, known)) return;
+      if (near < 7 || (share < 0.03 && between(lab, known))) return;
       cost += Math.sqrt(share) * (mayBeOverprint(light, stock, chosen) ? 0.4 : 1);
     });
     if (cost < best.cost) best = { cost, list: chosen };

@@ -38,10 +38,10 @@ export function screenFilter(fields: readonly PhaseField[], cells: CellModel, al
     const square = a[0] ** 2 + a[1] ** 2;
     vectors.push([a[0] / square, a[1] / square]);
   }
-  const smooth = [1, SECOND].flatMap((share) => vectors.map(([x, y]) => lineTaps(share * x, share * y)));
+  const means = (share: number) => vectors.map(([x, y]) => lineTaps(share * x, share * y));
   const cell = 1 / Math.hypot(...a);
-  const others = alone ? [] : [bellTaps(OTHERS * cell, 'x'), bellTaps(OTHERS * cell, 'y')];
-  return { smooth: [...smooth, ...others], model: { cells, fields }, cell };
+  const rest = alone ? means(SECOND) : [bellTaps(OTHERS * cell, 'x'), bellTaps(OTHERS * cell, 'y')];
+  return { smooth: [...means(1), ...rest], model: { cells, fields }, cell };
 }
 
 /** The filter of grain of a size in pixels. */
@@ -90,8 +90,12 @@ export function printedTones(tones: Float32Array, width: number, y: number, { mo
       const [c, d] = [(v0 & (FOLD - 1)) * FOLD, ((v0 + 1) & (FOLD - 1)) * FOLD];
       const low = t * size;
       const high = low + size;
-      const below = (cells[low + c + a]! * (1 - du) + cells[low + c + b]! * du) * (1 - dv) + (cells[low + d + a]! * (1 - du) + cells[low + d + b]! * du) * dv;
-      const above = (cells[high + c + a]! * (1 - du) + cells[high + c + b]! * du) * (1 - dv) + (cells[high + d + a]! * (1 - du) + cells[high + d + b]! * du) * dv;
+      const below =
+        (cells[low + c + a]! * (1 - du) + cells[low + c + b]! * du) * (1 - dv) +
+        (cells[low + d + a]! * (1 - du) + cells[low + d + b]! * du) * dv;
+      const above =
+        (cells[high + c + a]! * (1 - du) + cells[high + c + b]! * du) * (1 - dv) +
+        (cells[high + d + a]! * (1 - du) + cells[high + d + b]! * du) * dv;
       out[k] = below + (tone - t) * (above - below);
     }
   }
@@ -113,7 +117,8 @@ export function inkTones(plane: SeenPlane, filter: InkFilter, y: number, rows: n
   }
   const out = new Float32Array(plane.width * rows);
   for (let j = 0, k = 0; j < rows; j++) {
-    for (let x = 0, at = (j + room) * stride + room; x < plane.width; x++, k++, at++) out[k] = sum[at]! / (weight[at]! + 1e-6);
+    for (let x = 0, at = (j + room) * stride + room; x < plane.width; x++, k++, at++)
+      out[k] = sum[at]! / (weight[at]! + 1e-6);
   }
   return out;
 }

@@ -75,7 +75,13 @@ function spread(values: Float64Array, across: number, down: number): Float64Arra
 }
 
 /** Writes the phase of a wave for `count` pixels of a row from x on: whole where the wave is highest. */
-export function phasesOf({ wave, step, across, down, ahead }: PhaseField, x: number, y: number, count: number, out: Float32Array): void {
+export function phasesOf(
+  { wave, step, across, down, ahead }: PhaseField,
+  x: number,
+  y: number,
+  count: number,
+  out: Float32Array,
+): void {
   const v = Math.min(down - 1.001, Math.max(0, y / step));
   const j = Math.floor(v);
   const share = v - j;

@@ -20,16 +20,6 @@ export function paddedRows(values: Float32Array, width: number, rows: number, ro
   return { stride, rows: rows + 2 * room, data };
 }
 
-/** The rows without the room around them. */
-export function unpadded({ stride, data }: Padded, width: number, rows: number, room: number): Float32Array {
-  const out = new Float32Array(width * rows);
-  for (let j = 0; j < rows; j++) {
-    const from = (j + room) * stride + room;
-    out.set(data.subarray(from, from + width), j * width);
-  }
-  return out;
-}
-
 /** One tap of a filter: how far away, and how much of it. */
 export interface Tap {
   readonly dx: number;
@@ -47,7 +37,12 @@ export function lineTaps(x: number, y: number): Tap[] {
     const t = (n + 0.5) / SAMPLES - 0.5;
     const [px, py] = [x * t, y * t];
     const [i, j] = [Math.floor(px), Math.floor(py)];
-    for (const [di, dj] of [[0, 0], [1, 0], [0, 1], [1, 1]] as const) {
+    for (const [di, dj] of [
+      [0, 0],
+      [1, 0],
+      [0, 1],
+      [1, 1],
+    ] as const) {
       const weight = (Math.abs(1 - di - (px - i)) * Math.abs(1 - dj - (py - j))) / SAMPLES;
       if (weight === 0) continue;
       const key = `${i + di} ${j + dj}`;

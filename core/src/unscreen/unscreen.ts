@@ -9,8 +9,7 @@ import { cellModel } from './cell-model.ts';
 import { grainFilter, type InkFilter, inkTones, printedTones, screenFilter, type SeenPlane } from './ink-tones.ts';
 import { visibility } from './visibility.ts';
 import { phaseField } from './phase-field.ts';
-import { refineTones } from './refine-tones.ts';
-import { bellTaps, type Padded, paddedRows, reachOf, through, unpadded } from './taps.ts';
+import { bellTaps, type Padded, paddedRows, reachOf, through } from './taps.ts';
 
 /** A scanned print as a picture in continuous tone, of the size of the scan. */
 export interface Unscreened {
@@ -23,9 +22,9 @@ export interface Unscreened {
 /** Side of the part in the middle of a scan from which its print is read. */
 const READ = 1200;
 /** Pixels of a cell on the grid on which tones are told: more of them show nothing more. */
-const GRID_CELL = 4.5;
+const GRID_CELL = 4.2;
 /** Rows of the grid that are made at a time. */
-const BAND = 96;
+const BAND = 256;
 /** Rows of the scan that are read at a time. */
 const ROWS = 64;
 
@@ -37,7 +36,8 @@ function middleOf(source: PictureSource): ScanPixels {
   for (let y = 0; y < height; y += ROWS) {
     const rows = Math.min(ROWS, height - y);
     const read = source.read(y0 + y, rows);
-    for (let j = 0; j < rows; j++) copyRgb(read, (j * source.width + x0) * source.channels, source.channels, width, rgb, 3 * (y + j) * width);
+    for (let j = 0; j < rows; j++)
+      copyRgb(read, (j * source.width + x0) * source.channels, source.channels, width, rgb, 3 * (y + j) * width);
   }
   return { width, height, rgb };
 }
@@ -137,8 +137,6 @@ function lightsOf(tones: readonly Float32Array[], lights: Float64Array, count: n
 /** Standard deviations, in cells, of what is taken from the scan everywhere, and of what is taken at edges. */
 const BROAD = 0.35;
 const FINE = 0.16;
-/** Standard deviation, in cells, of the mean light that several inks together are to print. */
-const MEAN = 0.5;
 /** Over how many cells it is told whether there is an edge. */
 const AROUND = 0.3;
 /** How much more than the middling difference from the model an edge is, and the least that counts, in light. */
@@ -164,22 +162,22 @@ function softened(bands: readonly Padded[], sigma: number): Padded[] {
  * screens, a print. Where the scan differs from that print, the difference belongs to the picture: broadly everywhere, and
  * finely where it is larger than noise. Dots stand in scan and print alike and leave nothing.
  */
-function gridRows({ planes, light }: Grid, print: ReadPrint, filters: readonly InkFilter[], first: number, count: number, noise: Noise, heard?: number[]): Uint8Array {
+function gridRows(
+  { planes, light }: Grid,
+  print: ReadPrint,
+  filters: readonly InkFilter[],
+  first: number,
+  count: number,
+  noise: Noise,
+  heard?: number[],
+): Uint8Array {
   const { width, height } = planes[0]!;
   const cell = Math.max(...filters.map((filter) => filter.cell));
   const [broad, fine] = [Math.max(0.6, BROAD * cell), Math.max(0.5, FINE * cell)];
   const room = reachOf(bellTaps(broad, 'x')) + 2 * reachOf(bellTaps(Math.max(AROUND * cell, 0.6), 'x')) + 1;
-  const meanRoom = 2 * reachOf(bellTaps(MEAN * cell, 'x'));
-  const from = Math.max(0, first - room - meanRoom);
-  const rows = Math.min(height, first + count + room + meanRoom) - from;
+  const from = Math.max(0, first - room);
+  const rows = Math.min(height, first + count + room) - from;
   const tones = filters.map((filter, k) => inkTones(planes[k]!, filter, from, rows));
-  if (filters.length > 1) {
-    const means = softened(light.map(({ data }) => {
-      const scan = data.subarray(width * from);
-      return paddedRows(Float32Array.from({ length: width * rows }, (_, k) => (scan[k]! / 255) ** 2), width, rows, meanRoom);
-    }), MEAN * cell);
-    refineTones(tones, means.map((band) => unpadded(band, width, rows, meanRoom)), print.inks.printed);
-  }
   const smooth = lightsOf(tones, print.inks.printed, width * rows);
   const made = lightsOf(
     tones.map((plane, k) => printedTones(plane, width, from, filters[k]!)),
@@ -188,7 +186,12 @@ function gridRows({ planes, light }: Grid, print: ReadPrint, filters: readonly I
   );
   const off = made.map((plane, c) => {
     const scan = light[c]!.data.subarray(width * from);
-    return paddedRows(plane.map((v, k) => (scan[k]! / 255) ** 2 - v), width, rows, room);
+    return paddedRows(
+      plane.map((v, k) => (scan[k]! / 255) ** 2 - v),
+      width,
+      rows,
+      room,
+    );
   });
   const everywhere = softened(off, broad);
   const atEdges = softened(off, fine);
@@ -243,7 +246,14 @@ function filtersOf({ screens }: ReadPrint, planes: readonly SeenPlane[], factor:
 }
 
 /** Rows of the picture between rows of the grid, by straight lines between its values. */
-function enlarged(band: (row: number) => Uint8Array, size: { width: number; height: number; across: number; down: number }, factor: number, y: number, out: Uint8Array, at: number): void {
+function enlarged(
+  band: (row: number) => Uint8Array,
+  size: { width: number; height: number; across: number; down: number },
+  factor: number,
+  y: number,
+  out: Uint8Array,
+  at: number,
+): void {
   const { width, across, down } = size;
   const v = Math.min(down - 1, Math.max(0, (y + 0.5) / factor - 0.5));
   const j = Math.min(down - 2, Math.floor(v));
@@ -291,7 +301,8 @@ export function* unscreen(source: PictureSource, ppi?: number): Generator<number
   let before: Uint8Array = new Uint8Array(0);
   /** A row of the grid; the one before the band at hand is kept, since rows are made between two of them. */
   const row = (y: number): Uint8Array => {
-    if (y >= from && from >= 0 && y < from + BAND) return rows.subarray(3 * across * (y - from), 3 * across * (y - from + 1));
+    if (y >= from && from >= 0 && y < from + BAND)
+      return rows.subarray(3 * across * (y - from), 3 * across * (y - from + 1));
     if (from >= 0 && y === from - 1) return before;
     const first = Math.floor(y / BAND) * BAND;
     const count = Math.min(BAND, down - first);

@@ -15,7 +15,9 @@ export function visibility(lights: ArrayLike<number>, { inks, values }: Coverage
   /** Contrast of each ink over each combination of the others, against that on bare stock. */
   const seen = Array.from({ length: inks }, (_, k) => {
     const alone = contrast(lights, 0, 1 << k) + 1e-6;
-    return Float64Array.from({ length: codes }, (_, code) => Math.min(1, contrast(lights, code & ~(1 << k), code | (1 << k)) / alone));
+    return Float64Array.from({ length: codes }, (_, code) =>
+      Math.min(1, contrast(lights, code & ~(1 << k), code | (1 << k)) / alone),
+    );
   });
   const out = new Float32Array(values.length);
   for (let at = 0; at < values.length; at += inks) {

@@ -5,7 +5,15 @@ import { Injectable, type OnModuleDestroy } from '@nestjs/common';
 import { Piscina } from 'piscina';
 import type { SmallPrint } from '@chromatype/core';
 import type { PrintOutcome } from '../batch/batch-folder.ts';
-import type { BatchPrintTask, EstimateTask, OutputTask, PartThreadTask, SmallPrintTask } from './thread.ts';
+import type { Unscreening } from '../unscreen/write-unscreened.ts';
+import type {
+  BatchPrintTask,
+  EstimateTask,
+  OutputTask,
+  PartThreadTask,
+  SmallPrintTask,
+  UnscreenTask,
+} from './thread.ts';
 
 /** Hears the share done, 0..1. */
 type Progress = (share: number) => void;
@@ -35,6 +43,11 @@ export class RenderThreads implements OnModuleDestroy {
   /** Makes one print of a batch. Aborting the signal ends the thread at once. */
   batchPrint(task: Omit<BatchPrintTask, 'port'>, progress: Progress, signal: AbortSignal): Promise<PrintOutcome> {
     return this.withProgress('batchPrint', task, progress, signal);
+  }
+
+  /** Takes the screen out of a scanned print. Aborting the signal ends the thread at once. */
+  unscreen(task: Omit<UnscreenTask, 'port'>, progress: Progress, signal: AbortSignal): Promise<Unscreening> {
+    return this.withProgress('unscreen', task, progress, signal);
   }
 
   private async withProgress<T>(name: string, task: object, progress: Progress, signal: AbortSignal): Promise<T> {

@@ -15,6 +15,7 @@ import { openParts } from '../parts/finished-parts.ts';
 import { makePart } from '../parts/make-part.ts';
 import type { PartWork } from '../parts/part-work.ts';
 import { openPictures, type StoredPicture } from './file-source.ts';
+import { type Unscreening, type UnscreenAsked, writeUnscreened } from '../unscreen/write-unscreened.ts';
 import { outputEnv } from './output-env.ts';
 import { writeFile } from './write-file.ts';
 
@@ -51,6 +52,10 @@ export interface SmallPrintTask extends Task {
 
 export interface EstimateTask extends Task {
   readonly asked: OutputAsked;
+}
+
+export interface UnscreenTask extends UnscreenAsked {
+  readonly port: MessagePort;
 }
 
 const kernels = createKernels();
@@ -97,6 +102,10 @@ export function batchPrint({ port, ...task }: BatchPrintTask): Promise<PrintOutc
     makePrint({ ...task, kernels, pictures: lookup, load, progress: (share) => port.postMessage(share) }),
   );
 }
+
+/** Takes the screen out of a scanned print, into a file. */
+export const unscreen = ({ port, ...asked }: UnscreenTask): Promise<Unscreening> =>
+  writeUnscreened(asked, (share) => port.postMessage(share));
 
 export function smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
   return withPictures(task, ({ lookup }) => makeSmallPrint({ kernels, pictures: lookup }, task.job, task.width));

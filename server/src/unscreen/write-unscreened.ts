@@ -1,0 +1,85 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { type PictureSource, ScanError, unscreen } from '@chromatype/core';
+import sharp from 'sharp';
+import { openFileSource, type StoredPicture } from '../render/file-source.ts';
+
+/** Part of a scan in its pixels. */
+export interface ScanRegion {
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+export interface UnscreenAsked {
+  readonly scan: StoredPicture;
+  /** Null for all of it. */
+  readonly region: ScanRegion | null;
+  /** Of the scan, where it is known: for the sentence of an error. */
+  readonly ppi: number | null;
+  /** The PNG that is written. */
+  readonly file: string;
+}
+
+/** How it went: nothing, or why not in one sentence. */
+export interface Unscreening {
+  readonly refused: string | null;
+}
+
+/** Rows that are made at a time. */
+const ROWS = 64;
+/** Share of the work that is the preparation. */
+const PREPARED = 0.6;
+
+function partOf(source: PictureSource, { x, y, width, height }: ScanRegion): PictureSource {
+  const { channels } = source;
+  return {
+    width,
+    height,
+    channels,
+    read(from, count) {
+      const rows = source.read(y + from, count);
+      const out = new Uint8Array(width * count * channels);
+      for (let k = 0; k < count; k++) {
+        const at = (k * source.width + x) * channels;
+        out.set(rows.subarray(at, at + width * channels), k * width * channels);
+      }
+      return out;
+    },
+  };
+}
+
+/** Takes the screen out of a stored scan and writes the picture as a PNG. Memory follows the size of its grid of cells. */
+export async function writeUnscreened(
+  { scan, region, ppi, file }: UnscreenAsked,
+  report: (share: number) => void,
+): Promise<Unscreening> {
+  const whole = openFileSource(scan);
+  try {
+    const source = region ? partOf(whole, region) : whole;
+    const making = unscreen(source, ppi ?? undefined);
+    let step = making.next();
+    while (!step.done) {
+      report(PREPARED * step.value);
+      step = making.next();
+    }
+    const { width, height, rows } = step.value;
+    function* pieces(): Generator<Uint8Array> {
+      for (let y = 0; y < height; y += ROWS) {
+        yield rows(y, Math.min(ROWS, height - y));
+        report(PREPARED + (1 - PREPARED) * (y / height));
+      }
+    }
+    const png = sharp({ raw: { width, height, channels: 3 }, limitInputPixels: false }).png({ compressionLevel: 2 });
+    const writing = png.toFile(file);
+    await pipeline(Readable.from(pieces(), { objectMode: true }), png);
+    await writing;
+    return { refused: null };
+  } catch (error) {
+    if (error instanceof ScanError) return { refused: error.message };
+    throw error;
+  } finally {
+    whole.close();
+  }
+}
