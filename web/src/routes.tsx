@@ -18,6 +18,7 @@ const stones = async () => ({ Component: wide((await import('./stones/Stones.tsx
 const motion = async () => ({ Component: wide((await import('./motion/Motion.tsx')).MotionPage) });
 const repeat = async () => ({ Component: wide((await import('./repeat/Repeat.tsx')).Repeat) });
 const recipes = async () => ({ Component: wide((await import('./recipes/Recipes.tsx')).RecipesPage) });
+const match = async () => ({ Component: wide((await import('./match/Match.tsx')).MatchPage) });
 const versions = async () => ({ Component: wide((await import('./versions/Versions.tsx')).VersionsPage) });
 const runs = async () => ({ Component: wide((await import('./runs/Runs.tsx')).Runs) });
 const batch = async () => ({ Component: wide((await import('./batch/Batch.tsx')).Batch) });
@@ -53,6 +54,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/motion', lazy: motion },
       { path: '/jobs/:id/repeat', lazy: repeat },
       { path: '/jobs/:id/recipes', lazy: recipes },
+      { path: '/jobs/:id/match', lazy: match },
       { path: '/jobs/:id/versions', lazy: versions },
       { path: '/jobs/:id/:panel?', lazy: bench },
       { path: '*', element: <Missing /> },

@@ -1,6 +1,6 @@
 import type { Recipe } from '@chromatype/core';
 import { useState } from 'react';
-import { useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
 import { importRecipe, type KnownRecipe, useRecipes } from '../api/recipes.ts';
 import { keepBefore } from '../api/versions.ts';
@@ -164,6 +164,13 @@ function OpenRecipes({ id }: { readonly id: string }) {
             <SaveRecipe job={job} onSaved={choosing} />
           </div>
           <div className="grid gap-1 pt-2.5">
+            <Link
+              to={`/jobs/${id}/match`}
+              className="border border-ink px-2 py-0.5 text-center hover:bg-paper-2"
+              title="Find the recipe of a printed piece in a scan of it"
+            >
+              Match a print
+            </Link>
             <Button
               onClick={() =>
                 void chooseFile('.json,application/json')
