@@ -41,6 +41,8 @@ export interface MatchSettings {
 /** Lightness by which bare stock varies at an amount of texture of 1, nearly. */
 const TEXTURE = 1.2;
 
+const NORMAL_SHAPE = 'Round';
+
 /** Less texture than this is smooth. */
 const LEAST_TEXTURE = 0.05;
 
@@ -57,7 +59,8 @@ export function settingsOf(findings: Findings, ppi: number, turn: number): Match
     inks: findings.inks.map(({ screen }) => ({
       lpi: rounded(ppi / screen.pitch.value, 2),
       angle: rounded(screen.angle.confidence === 'none' ? 45 : modulo(screen.angle.value - turn, 180), 2),
-      shape: screen.shape.value,
+      // A shape that is a mere guess is left at the normal one.
+      shape: screen.group.confidence === 'low' ? NORMAL_SHAPE : screen.shape.value,
       smallest: rounded(screen.smallest.value, 3),
       solidFrom: rounded(screen.solidFrom.value, 3),
       dry: rounded(screen.ragged.confidence === 'none' ? 0 : 0.5 * screen.ragged.value, 2),

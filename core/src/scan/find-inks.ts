@@ -4,7 +4,7 @@ import { decodeSrgb, encodeSrgb, type LinearRgb } from '../colour/srgb.ts';
 import { blocksOf, coloursOfAreas } from './area-colours.ts';
 import { type CoverageTable, coverageTable } from './coverage-table.ts';
 import { overprintLights } from './overprint-lights.ts';
-import { flatBins, flatColours } from './flat-colours.ts';
+import { type FlatBin, flatBins, flatColours } from './flat-colours.ts';
 import { inksOfColours } from './inks-of-colours.ts';
 import type { ScanPixels } from './pixels.ts';
 import type { Rgb } from './spectrum-peaks.ts';
@@ -38,6 +38,8 @@ export interface ScanInks {
   /** Area of every combination, 0..1. */
   readonly areas: Float64Array;
   readonly table: CoverageTable;
+  /** Share of the flat places of the scan whose colour no combination comes near, 0..1. */
+  readonly unexplained: number;
 }
 
 const ROUNDS = 3;
@@ -174,6 +176,19 @@ function distinct(lights: Float64Array, areas: Float64Array, powers: readonly nu
   return kept.sort((a, b) => a - b);
 }
 
+/** A colour further than this from all combinations (CIEDE2000) is not explained by them. */
+const FAR = 14;
+
+function unexplainedOf(bins: readonly FlatBin[], printed: Float64Array): number {
+  const labs = Array.from({ length: printed.length / 3 }, (_, code) => labOfLight(lightAt(printed, code)));
+  let [far, all] = [0, 0];
+  for (const { lab, weight } of bins) {
+    all += weight;
+    if (labs.every((known) => ciede2000(known, lab) > FAR)) far += weight;
+  }
+  return all === 0 ? 0 : far / all;
+}
+
 const NO_INKS: CoverageTable = { inks: 0, values: new Float32Array(0) };
 
 /**
@@ -195,6 +210,7 @@ export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: 
       printed: Float64Array.from(stock),
       areas: Float64Array.of(1),
       table: NO_INKS,
+      unexplained: 0,
     };
   let through = inks.map((ink) => ink.through);
   let screenOf = inks.map((ink) => ink.screen);
@@ -210,6 +226,7 @@ export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: 
         stock: lightAt(lights, 0),
         lights,
         printed,
+        unexplained: unexplainedOf(bins, printed),
         areas,
         table,
         inks: through.map((_, k) => {
@@ -227,6 +244,7 @@ export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: 
         printed: Float64Array.from(stock),
         areas: Float64Array.of(1),
         table: NO_INKS,
+        unexplained: 0,
       };
     through = kept.map((k) => through[k]!);
     screenOf = kept.map((k) => screenOf[k]!);

@@ -63,6 +63,14 @@ function colourSureness(ink: ScanInks['inks'][number], cell: number): Confidence
   return cell >= 7 && ink.alone > 0.003 ? 'medium' : 'low';
 }
 
+/** A share of colours that is not explained by so much says that an ink was missed. */
+const MISSED = 0.12;
+
+function countSureness({ unexplained }: ScanInks, screened: boolean, cell: number): Confidence {
+  if (!screened || unexplained > MISSED) return 'low';
+  return cell >= GOOD ? 'high' : 'medium';
+}
+
 function stockSureness(bare: number, cell: number): Confidence {
   if (bare > 0.05 && cell > 12) return 'high';
   return bare > 0.02 ? 'medium' : 'low';
@@ -156,7 +164,7 @@ export function findPrint(scan: ScanPixels, asked: FindAsked = {}): Findings {
     stock: found(labOfLight(inks.stock), stockSureness(inks.areas[0]!, finest)),
     stockLight: inks.stock,
     texture: textureOf(scan, planes),
-    count: found(all.length, screened && finest >= GOOD ? 'high' : screened ? 'medium' : 'low'),
+    count: found(all.length, countSureness(inks, screened, finest)),
     inks: all,
     lights,
     overprints,

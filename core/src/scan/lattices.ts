@@ -33,6 +33,8 @@ const normal = (v: Rgb): Rgb => {
 const MOST = 5;
 /** Waves of one screen differ at most so far in the direction of their colour. */
 const ALIKE = 0.94;
+/** Waves of one colour that lie nearer to each other than this share of their length belong to one screen. */
+const FOOT = 0.09;
 /**
  * A wave between two screens, of their own waves and of harmonics, has at most this share of the power of the weaker of
  * them: densities of inks add up, so that little is left of it.
@@ -118,8 +120,10 @@ export function latticesOf(waves: readonly Wave[], bin: number): Lattice[] {
       if (w.power < 0.08 * one.power && alike(w.channels, one.channels, 0.93)) return true;
       for (const h of harmonics(one, 5))
         if (apart(v, h) < bin * (1.6 + 0.3 * (length(h) / length(one.waves[0])))) return true;
-      // Long slopes of the picture widen the foot of a strong wave.
+      // Slopes of the picture widen the foot of a strong wave.
       for (const own of one.waves) {
+        const off = Math.min(apart(v, own), apart(v, times(-1, own)));
+        if (off < FOOT * length(own) && alike(w.channels, one.channels, 0.97)) return true;
         if (Math.min(apart(v, own), apart(v, times(-1, own))) < 7 * bin && w.power < 0.25 * one.power) return true;
       }
     }

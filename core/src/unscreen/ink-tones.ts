@@ -19,16 +19,11 @@ export interface InkFilter {
   readonly cell: number;
 }
 
-/** Shares of a cell of the second mean, which takes the rest of the dots away. */
-const SECOND = 0.5;
-
-/** Standard deviation, in cells, by which dots of other inks are taken out, of which each plane keeps traces. */
+/** Standard deviation, in cells, of the second mean: it takes out what is left of dots, also of those of other inks. */
 const OTHERS = 0.4;
 
-/**
- * The filter of a regular screen: means along the sides of its cells, or across its lines; `alone`: there is no other ink.
- */
-export function screenFilter(fields: readonly PhaseField[], cells: CellModel, alone: boolean): InkFilter {
+/** The filter of a regular screen: means along the sides of its cells, or across its lines. */
+export function screenFilter(fields: readonly PhaseField[], cells: CellModel): InkFilter {
   const [a, b] = fields.map(({ wave }) => wave.at) as [readonly [number, number], (readonly [number, number])?];
   const vectors: (readonly [number, number])[] = [];
   if (b) {
@@ -38,10 +33,9 @@ export function screenFilter(fields: readonly PhaseField[], cells: CellModel, al
     const square = a[0] ** 2 + a[1] ** 2;
     vectors.push([a[0] / square, a[1] / square]);
   }
-  const means = (share: number) => vectors.map(([x, y]) => lineTaps(share * x, share * y));
   const cell = 1 / Math.hypot(...a);
-  const rest = alone ? means(SECOND) : [bellTaps(OTHERS * cell, 'x'), bellTaps(OTHERS * cell, 'y')];
-  return { smooth: [...means(1), ...rest], model: { cells, fields }, cell };
+  const rest = [bellTaps(OTHERS * cell, 'x'), bellTaps(OTHERS * cell, 'y')];
+  return { smooth: [...vectors.map(([x, y]) => lineTaps(x, y)), ...rest], model: { cells, fields }, cell };
 }
 
 /** The filter of grain of a size in pixels. */

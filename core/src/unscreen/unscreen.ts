@@ -241,7 +241,7 @@ function filtersOf({ screens }: ReadPrint, planes: readonly SeenPlane[], factor:
       const fitted = fitWave(planes[k]!, [at[0] * factor, at[1] * factor]);
       return phaseField(planes[k]!, fitted);
     });
-    return screenFilter(fields, cellModel(cells.folded, cells.waves.length, cells.match), screens.length === 1);
+    return screenFilter(fields, cellModel(cells.folded, cells.waves.length, cells.match));
   });
 }
 

@@ -38,7 +38,13 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
   const { pathname, search } = useLocation();
   const output = pathname.endsWith('/output');
   const versions = pathname.endsWith('/versions');
-  const view = versions ? null : (VIEWS.find(({ path }) => path !== '' && pathname.endsWith(path))?.path ?? '');
+  // A print is matched on the way to a recipe.
+  const match = pathname.endsWith('/match');
+  const view = versions
+    ? null
+    : match
+      ? '/recipes'
+      : (VIEWS.find(({ path }) => path !== '' && pathname.endsWith(path))?.path ?? '');
   const readings = pathname.endsWith('/readings');
   const loupe = useLooks((s) => s.loupe);
   const stepBack = useLooks((s) => s.stepBack);

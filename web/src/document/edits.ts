@@ -259,7 +259,7 @@ export const setMade = (id: string, part: Readonly<Record<string, unknown>>): Ed
 
 /** Puts another file in a picture's place; passes, crop and placing stay, a cut-out by colour goes. */
 export const replacePicture = (id: string, stored: StoredPicture): Edit =>
-  editPicture(id, (p) => ({
+  editPicture(id, ({ scan: _, ...p }) => ({
     ...p,
     name: stored.name || p.name,
     hash: stored.hash,

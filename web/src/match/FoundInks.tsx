@@ -1,10 +1,18 @@
-import { type Confidence, DOT_SHAPES, type Findings, hexOfLight, inkNames, type MatchedInk, type MatchSettings } from '@chromatype/core';
+import {
+  type Confidence,
+  DOT_SHAPES,
+  type Findings,
+  hexOfLight,
+  inkNames,
+  type MatchedInk,
+  type MatchSettings,
+} from '@chromatype/core';
 import { DEGREES, PERCENT } from '../ui/formats.ts';
 import type { NumberFormat } from '../ui/number-text.ts';
 import { SelectField } from '../ui/SelectField.tsx';
 import { SliderRow } from '../ui/SliderRow.tsx';
 
-const LPI: NumberFormat = { unit: 'lpi', digits: 2 };
+const LPI: NumberFormat = { unit: 'lpi', digits: 1 };
 
 const WORDS: Readonly<Record<Confidence, string>> = {
   high: 'sure',
@@ -97,10 +105,18 @@ export function FoundInks({ findings, settings, found, onChange }: Props) {
                   label="Shape"
                   about="The dot shape that comes nearest to the mean dot of the scan."
                   value={set.shape}
-                  options={DOT_SHAPES.map((s) => ({ name: s.name, label: s.name, about: s.about, group: s.group ?? '' }))}
+                  options={DOT_SHAPES.map((s) => ({
+                    name: s.name,
+                    label: s.name,
+                    about: s.about,
+                    group: s.group ?? '',
+                  }))}
                   onChange={(shape) => change({ shape })}
                 />
-                <Line says={screen.group.value ? `Shape: ${screen.group.value.toLowerCase()}` : 'Shape'} of={screen.group.confidence} />
+                <Line
+                  says={screen.group.value ? `Shape: ${screen.group.value.toLowerCase()}` : 'Shape'}
+                  of={screen.group.confidence}
+                />
               </>
             )}
             <SliderRow

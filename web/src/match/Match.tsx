@@ -92,7 +92,11 @@ function OpenMatch({ id }: { readonly id: string }) {
             <div className="flex items-center gap-2">
               <Button
                 strong={!scan}
-                onClick={() => void chooseFile(PICTURE_FILES).then((file) => file && take([file])).catch(say)}
+                onClick={() =>
+                  void chooseFile(PICTURE_FILES)
+                    .then((file) => file && take([file]))
+                    .catch(say)
+                }
               >
                 {scan ? 'Another scan' : 'Choose a scan'}
               </Button>
@@ -142,8 +146,8 @@ function OpenMatch({ id }: { readonly id: string }) {
               )}
               {!scan && (
                 <p className="text-muted">
-                  Drop a scan or photograph of printed matter here, as PNG, JPEG or TIFF. What is found of its stock, inks
-                  and screens becomes a recipe. Scan at ten pixels a cell or more: 600 ppi for 60 lpi.
+                  Drop a scan or photograph of printed matter here, as PNG, JPEG or TIFF. What is found of its stock,
+                  inks and screens becomes a recipe. Scan at ten pixels a cell or more: 600 ppi for 60 lpi.
                 </p>
               )}
               {findings && settings && found && (
@@ -156,9 +160,7 @@ function OpenMatch({ id }: { readonly id: string }) {
                       <Sureness of={findings.count.confidence} />
                     </p>
                     <p className="flex items-center justify-between gap-2 text-[11px] text-muted">
-                      <span>
-                        Stock {findings.stock.value.map((v) => Math.round(v)).join(' ')} (L*a*b*)
-                      </span>
+                      <span>Stock {findings.stock.value.map((v) => Math.round(v)).join(' ')} (L*a*b*)</span>
                       <Sureness of={findings.stock.confidence} />
                     </p>
                     <SliderRow
@@ -190,9 +192,7 @@ function OpenMatch({ id }: { readonly id: string }) {
                         <span>The turn of the scan cannot be known; angles are those in the scan.</span>
                       ) : (
                         <>
-                          <span>
-                            At the usual angles it would lie turned by {findings.turn.value.toFixed(1)}°.
-                          </span>
+                          <span>At the usual angles it would lie turned by {findings.turn.value.toFixed(1)}°.</span>
                           <Button onClick={() => match.change({ turn: Number(findings.turn.value.toFixed(2)) })}>
                             Take it
                           </Button>
@@ -208,7 +208,12 @@ function OpenMatch({ id }: { readonly id: string }) {
               )}
             </div>
           </div>
-          <div className="grid gap-1.5 border-t border-ink p-2.5" role="status" data-testid="match-status" data-doing={doing.what}>
+          <div
+            className="grid gap-1.5 border-t border-ink p-2.5"
+            role="status"
+            data-testid="match-status"
+            data-doing={doing.what}
+          >
             {doing.what !== 'nothing' && <Working doing={doing} cancel={match.cancel} />}
             {fault && (
               <p className="text-hot-text" data-testid="match-fault">

@@ -33,7 +33,9 @@ export async function findInWorker(
   try {
     const ended = new Promise<never>((_, reject) => {
       signal.addEventListener('abort', () => reject(new Error('Cancelled.')));
-      worker.addEventListener('error', () => reject(new Error('The scan could not be read; reload the page and try again.')));
+      worker.addEventListener('error', () =>
+        reject(new Error('The scan could not be read; reload the page and try again.')),
+      );
     });
     const scanSent = Comlink.transfer(scan, [scan.rgb.buffer]);
     return await Promise.race([remote.find(scanSent, ppi, Comlink.proxy(progress)), ended]);

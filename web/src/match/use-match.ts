@@ -23,7 +23,6 @@ export type Doing =
 
 const NOTHING: Doing = { what: 'nothing' };
 
-
 /** Reads scans one at a time: another scan or region ends what was begun. */
 export function useMatch(scan: StoredPicture | null, ppi: number) {
   const [region, setRegion] = useState<ScanRegion | null>(null);
@@ -99,8 +98,14 @@ export function useMatch(scan: StoredPicture | null, ppi: number) {
 
   const turn = changes.turn ?? 0;
   const found = useMemo(() => findings && matchSettings(findings, ppi, turn), [findings, ppi, turn]);
-  const settings = useMemo(() => found && { ...found, ...changes, ppi, inks: changes.inks ?? found.inks }, [found, changes, ppi]);
-  const recipe = useMemo(() => (findings && settings ? recipeOfFindings(findings, settings) : null), [findings, settings]);
+  const settings = useMemo(
+    () => found && { ...found, ...changes, ppi, inks: changes.inks ?? found.inks },
+    [found, changes, ppi],
+  );
+  const recipe = useMemo(
+    () => (findings && settings ? recipeOfFindings(findings, settings) : null),
+    [findings, settings],
+  );
 
   const change = (part: Partial<MatchSettings>) =>
     // Another turn or resolution is read off the scan anew.

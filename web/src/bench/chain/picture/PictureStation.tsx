@@ -27,6 +27,7 @@ import { CropControls, CutOutControls } from './EditControls.tsx';
 import { MadeControls } from './MadeControls.tsx';
 import { Placing } from './Placing.tsx';
 import { PrintSoFar } from './PrintSoFar.tsx';
+import { ScannedPrint } from './ScannedPrint.tsx';
 import { SeparationControls } from './SeparationControls.tsx';
 import { SplitMenu } from './SplitMenu.tsx';
 import { resolutionNote } from './resolution-note.ts';
@@ -141,6 +142,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
               <Placing job={job} pass={pass} fill={fill} />
               {!picture.made && <CropControls picture={picture} />}
               {!picture.made && <CutOutControls picture={picture} />}
+              {!picture.made && !picture.clip && <ScannedPrint key={picture.id} picture={picture} />}
             </div>
           )
         )
