@@ -12,7 +12,7 @@ export interface Shots {
   readonly shot: (name: string) => Promise<unknown>;
 }
 
-/** Recipes on the harbour, one of them tried; versions side by side; a batch and its run. */
+/** Recipes on the harbour, one of them tried; a scan that is matched; versions side by side; a batch and its run. */
 export async function recipeShots({ page, address, demo, settled, openJob, shot }: Shots): Promise<void> {
   await openJob('Kite Week poster', '/recipes?recipe=comic-four-colours');
   await settled();
@@ -25,6 +25,14 @@ export async function recipeShots({ page, address, demo, settled, openJob, shot 
   await page.waitForSelector('[data-testid=recipe-trial][data-trying=yes]');
   await settled();
   await shot('recipes');
+  await openJob('Kite Week poster', '/match');
+  const scan = page.waitForEvent('filechooser');
+  await page.getByRole('button', { name: 'Choose a scan' }).click();
+  await (await scan).setFiles(join(demo, 'postcard-scan.png'));
+  await page.waitForSelector('[data-testid=sheet-beside][data-stage=settled]', { timeout: 120_000 });
+  await page.getByRole('button', { name: 'Take it' }).click();
+  await settled();
+  await shot('match');
   await openJob('Quay zine cover', '/versions');
   await settled();
   await page.getByLabel('Name of this state').fill('First proof');

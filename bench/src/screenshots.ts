@@ -233,7 +233,7 @@ await openJob('Harbour in a swirl of lines');
 await settled();
 await page.getByRole('button', { name: 'More of Bend' }).click();
 await settled();
-await shot('bend');
+await shot('bend-swirl', contact);
 const bends = page.getByRole('region', { name: 'Bend station' });
 async function bendInstead(kind: string, handle: string, by: readonly [number, number]): Promise<void> {
   await bends.getByRole('button', { name: /^Remove 1 / }).click();

@@ -4,12 +4,12 @@ import { join } from 'node:path';
 import { Worker } from 'node:worker_threads';
 import type { Picture } from '@chromatype/core';
 import { demoJobs } from './jobs.ts';
-import { PICTURES } from './pictures/index.ts';
+import { PICTURES, SCANS } from './pictures/index.ts';
 
 /** Renders the demo pictures that a folder does not hold yet, each in a thread of its own. */
 async function makePictures(folder: string): Promise<void> {
   mkdirSync(folder, { recursive: true });
-  const missing = Object.keys(PICTURES).filter((name) => !existsSync(join(folder, name)));
+  const missing = Object.keys({ ...PICTURES, ...SCANS }).filter((name) => !existsSync(join(folder, name)));
   await Promise.all(
     missing.map(
       (name) =>

@@ -3,6 +3,7 @@ import { makeFlyerLines, makeFlyerTones } from './flyer.ts';
 import { makeHarbour } from './harbour.ts';
 import { makeKitesClip } from './kites-clip.ts';
 import { makeLettering } from './lettering.ts';
+import { makePostcardScan } from './postcard-scan.ts';
 import { makePortrait } from './portrait.ts';
 import { makeShirt } from './shirt.ts';
 import { makeStillLife } from './still-life.ts';
@@ -19,4 +20,9 @@ export const PICTURES: Readonly<Record<string, () => Promise<Buffer>>> = {
   'manga-lines.png': makeMangaLines,
   'quay-portrait.png': makePortrait,
   'kites-over-the-harbour.webp': makeKitesClip,
+};
+
+/** Scans of printed matter that Match a print can be tried with: no job of the demo takes them. */
+export const SCANS: Readonly<Record<string, () => Promise<Buffer>>> = {
+  'postcard-scan.png': makePostcardScan,
 };

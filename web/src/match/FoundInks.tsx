@@ -114,8 +114,12 @@ export function FoundInks({ findings, settings, found, onChange }: Props) {
                   onChange={(shape) => change({ shape })}
                 />
                 <Line
-                  says={screen.group.value ? `Shape: ${screen.group.value.toLowerCase()}` : 'Shape'}
-                  of={screen.group.confidence}
+                  says={
+                    screen.group.confidence === 'low' || screen.group.confidence === 'none'
+                      ? 'Shape, the normal one'
+                      : `Shape: ${screen.group.value.toLowerCase()}`
+                  }
+                  of={screen.group.confidence === 'low' ? 'none' : screen.group.confidence}
                 />
               </>
             )}
