@@ -24,6 +24,7 @@ export const COMMANDS: Readonly<Record<string, Entry>> = {
   reference: command(false, async () => import('./reference.ts').then((m) => ({ help: m.HELP, run: m.reference }))),
   batch: command(true, async () => import('./batch.ts').then((m) => ({ help: m.HELP, run: m.batch }))),
   recipe: command(true, async () => import('./recipe.ts').then((m) => ({ help: m.HELP, run: m.recipe }))),
+  match: command(true, async () => import('./match.ts').then((m) => ({ help: m.HELP, run: m.match }))),
   clip: command(true, async () => import('./clip.ts').then((m) => ({ help: m.HELP, run: m.clip }))),
   stones: command(true, async () => import('./stones.ts').then((m) => ({ help: m.HELP, run: m.stones }))),
   cutter: command(false, async () => import('./cutter.ts').then((m) => ({ help: m.HELP, run: m.cutter }))),
