@@ -1,30 +1,10 @@
 import { createJob, filePicture, fillOf, INK_SETS, type Job, splitPicture, withFill } from '@chromatype/core';
 import { expect, type Page, test } from '@playwright/test';
 import { dropFile, settled } from './support/bench.ts';
-import { expectToFit } from './support/fits.ts';
+import { expectToFit, expectToFitEverywhere, inEveryWindow } from './support/fits.ts';
 import { softPhoto } from './support/pictures.ts';
 import { closeStations, openStation } from './support/sheet.ts';
 import { draw, drawBox } from './support/stencil.ts';
-
-/** The smallest window comes last: what follows is done in it. */
-const SIZES = [
-  { width: 1920, height: 1080 },
-  { width: 1280, height: 800 },
-  { width: 1100, height: 700 },
-] as const;
-
-/** Checks what is open in a window of every size. */
-async function inEveryWindow(page: Page, check: () => Promise<void>): Promise<void> {
-  for (const size of SIZES) {
-    await page.setViewportSize(size);
-    // What follows the size of the window has two frames to do so.
-    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-    await check();
-  }
-}
-
-const expectToFitEverywhere = (page: Page, view: string): Promise<void> =>
-  inEveryWindow(page, () => expectToFit(page, view));
 
 /** Longer than its place in a narrow window: what stands beside it must not be cut. */
 const TITLE = 'Kite Week programme, nine days of wind on the old quay';

@@ -1,6 +1,8 @@
+import AxeBuilder from '@axe-core/playwright';
 import { ciede2000, INK_SETS, labOfLight, type Lab, linearOfHex } from '@chromatype/core';
 import { expect, type Page, test } from '@playwright/test';
 import { dropFile, dropPicture, newJob, saved, settled, smallJob, storedJob } from './support/bench.ts';
+import { expectToFitEverywhere } from './support/fits.ts';
 import { MADE_PRINT, madeScan } from './support/made-scan.ts';
 import { openFold } from './support/sheet.ts';
 import { softPhoto } from './support/pictures.ts';
@@ -25,6 +27,11 @@ test('a scan of a print in three inks becomes a recipe, which is applied to a jo
   await expect(page.getByRole('figure', { name: 'Our print' })).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('figure', { name: 'The scan' })).toBeVisible();
   await expect(page.getByTestId('match-status')).toHaveAttribute('data-doing', 'nothing');
+  await expectToFitEverywhere(page, 'Match a print');
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((n) => n.target.join(' ')).join(', ')}`)).toEqual([]);
   // The turn at which all screens stand at usual angles is the one by which the print lies turned.
   await page.getByRole('button', { name: 'Take it' }).click();
   await page.getByRole('button', { name: 'Apply to this job' }).click();

@@ -56,3 +56,24 @@ export async function expectToFit(page: Page, view: string): Promise<void> {
   const { width, height } = page.viewportSize()!;
   expect(await misfits(page), `${view} at ${width} × ${height}`).toEqual([]);
 }
+
+/** The smallest window comes last: what follows is done in it. */
+const SIZES = [
+  { width: 1920, height: 1080 },
+  { width: 1280, height: 800 },
+  { width: 1100, height: 700 },
+] as const;
+
+/** Checks what is open in a window of every size. */
+export async function inEveryWindow(page: Page, check: () => Promise<void>): Promise<void> {
+  for (const size of SIZES) {
+    await page.setViewportSize(size);
+    // What follows the size of the window has two frames to do so.
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    await check();
+  }
+}
+
+/** Fails when something on the page scrolls sideways or is cut in a window of any size. */
+export const expectToFitEverywhere = (page: Page, view: string): Promise<void> =>
+  inEveryWindow(page, () => expectToFit(page, view));
