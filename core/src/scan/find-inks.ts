@@ -189,7 +189,16 @@ function unexplainedOf(bins: readonly FlatBin[], printed: Float64Array): number 
   return all === 0 ? 0 : far / all;
 }
 
-const NO_INKS: CoverageTable = { inks: 0, values: new Float32Array(0) };
+/** What is told of a scan that shows nothing but its stock. */
+const bareStock = (stock: LinearRgb): ScanInks => ({
+  stock,
+  inks: [],
+  lights: Float64Array.from(stock),
+  printed: Float64Array.from(stock),
+  areas: Float64Array.of(1),
+  table: { inks: 0, values: new Float32Array(0) },
+  unexplained: 0,
+});
 
 /**
  * Finds stock and inks of a scan. `screens`: the regular screens that it shows; `cell`: pixels of its largest
@@ -202,16 +211,7 @@ export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: 
     flatColours(bins),
     screens.map(({ channels }) => channels),
   );
-  if (inks.length === 0)
-    return {
-      stock,
-      inks: [],
-      lights: Float64Array.from(stock),
-      printed: Float64Array.from(stock),
-      areas: Float64Array.of(1),
-      table: NO_INKS,
-      unexplained: 0,
-    };
+  if (inks.length === 0) return bareStock(stock);
   let through = inks.map((ink) => ink.through);
   let screenOf = inks.map((ink) => ink.screen);
   for (;;) {
@@ -236,16 +236,7 @@ export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: 
         }),
       };
     }
-    if (kept.length === 0)
-      return {
-        stock,
-        inks: [],
-        lights: Float64Array.from(stock),
-        printed: Float64Array.from(stock),
-        areas: Float64Array.of(1),
-        table: NO_INKS,
-        unexplained: 0,
-      };
+    if (kept.length === 0) return bareStock(stock);
     through = kept.map((k) => through[k]!);
     screenOf = kept.map((k) => screenOf[k]!);
   }
