@@ -10,6 +10,10 @@ const INEXACT =
 /** Files from which nothing reaches a plate, and why. */
 const ALLOWED: Readonly<Record<string, string>> = {
   'measure/': 'Readings are shown and never printed.',
+  'scan/': 'What is found in a scan goes into a job as numbers of its document, which every machine reads alike.',
+  'match/ink-names.ts': 'The name of an ink is text in a recipe.',
+  'unscreen/': 'The picture without its screen is made once, by the server, and stored under its hash.',
+  'press/scanner.ts': 'The stand-in scanner makes scans and no plates.',
   'colour/ciede2000.ts': 'Colour differences are readings: a separation decides by OKLab distances.',
 };
 
