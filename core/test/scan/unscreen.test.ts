@@ -182,7 +182,7 @@ test('a screen is taken away better than a Gaussian of its cell does it, by 2 dB
   expect(mean).toBeGreaterThanOrEqual(2);
   for (const { peak, before } of gains) {
     expect(before).toBeGreaterThan(40);
-    // This picture has lines and edges all over, at which traces of dots stay; without them it is below 1.5.
+    // This picture has lines and edges all over, and traces of dots stay beside them: twice is asked, and not reached yet.
     expect(peak).toBeLessThan(5);
   }
 });
