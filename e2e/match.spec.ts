@@ -70,7 +70,7 @@ test('a picture without a screen is refused in one sentence, and the job stays',
   await openMatch(page);
   const before = await storedJob(page, id);
   await dropFile(page, 'photo.jpg', 'image/jpeg', await softPhoto(700, 500));
-  await expect(page.getByTestId('match-fault')).toContainText('There is no screen in this region', { timeout: 30_000 });
+  await expect(page.getByTestId('match-fault')).toContainText('There is no screen here', { timeout: 30_000 });
   expect(await storedJob(page, id)).toEqual(before);
 });
 

@@ -227,6 +227,7 @@ export * from './press/scanner.ts';
 export type { Found, Confidence, Findings, FoundInk, FoundScreen, ScreenKind } from './scan/findings.ts';
 export { findPrint, LEAST_SIDE, type Report } from './scan/find-print.ts';
 export type { ScanPixels } from './scan/pixels.ts';
+export { type PixelRegion, scanOf } from './scan/scan-of.ts';
 export { ScanError } from './scan/scan-error.ts';
 export { type Unscreened, unscreen } from './unscreen/unscreen.ts';
 export { inkNames } from './match/ink-names.ts';

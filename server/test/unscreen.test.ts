@@ -114,7 +114,7 @@ test('a picture without a screen is refused in one sentence, and nothing is stor
   const count = () => (existsSync(folder) ? readdirSync(folder, { recursive: true }).length : 0);
   const before = count();
   const { lines } = await unscreened(hash, {});
-  expect(lines[lines.length - 1]!.message).toMatch(/nothing printed in this region/);
+  expect(lines[lines.length - 1]!.message).toMatch(/nothing printed here/);
   expect(count()).toBe(before);
   expect(readdirSync(join(server.data, 'incoming'))).toEqual([]);
 });

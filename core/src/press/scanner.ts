@@ -1,6 +1,6 @@
 import type { LinearRgb } from '../colour/srgb.ts';
 import { bytesOfLight } from '../colour/srgb.ts';
-import { cosine, power, sine } from '../math/exact.ts';
+import { cosine, exponential, sine } from '../math/exact.ts';
 import { hash32 } from '../math/hash.ts';
 
 /** A print as it lies under the scanner: which inks stand on each of its pixels. */
@@ -65,7 +65,7 @@ export function placeOnPrint(
 /** Gaussian weights, odd in number. */
 function bell(sigma: number): Float64Array {
   const reach = Math.max(1, Math.ceil(3 * sigma));
-  const w = Float64Array.from({ length: 2 * reach + 1 }, (_, k) => power(Math.E, -0.5 * ((k - reach) / sigma) ** 2));
+  const w = Float64Array.from({ length: 2 * reach + 1 }, (_, k) => exponential(-0.5 * ((k - reach) / sigma) ** 2));
   const sum = w.reduce((a, b) => a + b, 0);
   return w.map((v) => v / sum);
 }

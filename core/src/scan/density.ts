@@ -1,7 +1,7 @@
 import { decodeSrgb } from '../colour/srgb.ts';
 
 /** Light that is added before the logarithm, so that noise in black stays small. */
-export const FLARE = 0.02;
+const FLARE = 0.02;
 
 /** Optical density of linear light, 0 of white; with the flare everything darker than about 1.7 looks alike. */
 export const densityOf = (light: number): number => -Math.log10((Math.max(0, light) + FLARE) / (1 + FLARE));

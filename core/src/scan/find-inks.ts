@@ -3,7 +3,8 @@ import { type Lab, labOfLight } from '../colour/lab.ts';
 import { decodeSrgb, encodeSrgb, type LinearRgb } from '../colour/srgb.ts';
 import { blocksOf, coloursOfAreas } from './area-colours.ts';
 import { type CoverageTable, coverageTable } from './coverage-table.ts';
-import { overprintLights } from './overprint-lights.ts';
+import { liesBetween } from './lies-between.ts';
+import { lightAt, overprintLights } from './overprint-lights.ts';
 import { type FlatBin, flatBins, flatColours } from './flat-colours.ts';
 import { inksOfColours } from './inks-of-colours.ts';
 import type { ScanPixels } from './pixels.ts';
@@ -47,12 +48,6 @@ const ROUNDS = 3;
 const SAME = 7;
 /** An ink covers at least this share of the scan. */
 const LEAST_AREA = 0.004;
-
-const lightAt = (lights: ArrayLike<number>, code: number): LinearRgb => [
-  lights[3 * code]!,
-  lights[3 * code + 1]!,
-  lights[3 * code + 2]!,
-];
 
 /** Cells of so many pixels show their colours pure; in smaller ones those run into each other. */
 const PURE = 22;
@@ -126,9 +121,10 @@ function refined(scan: ScanPixels, flatStock: LinearRgb, through: readonly Linea
         areas[code]! += blocks.shares[n * blocks.codes + code]! / blocks.count;
     }
     stock = stockLight(flatStock, lightAt(seen, 0), cell);
-    const shares = through.map((_, k) => {
+    const shares = through.map((_, k): LinearRgb => {
       const light = withoutNoise(inkLight(stock, lightAt(flat, 1 << k), lightAt(seen, 1 << k), cell));
-      return light.map((v, c) => Math.min(1, v / Math.max(0.01, stock[c]!)));
+      const share = (c: 0 | 1 | 2) => Math.min(1, light[c] / Math.max(0.01, stock[c]));
+      return [share(0), share(1), share(2)];
     });
     lights = overprintLights(stock, shares);
     // Inks on each other often print lighter than their product: what the scan shows of an overprint counts.
@@ -145,14 +141,6 @@ function refined(scan: ScanPixels, flatStock: LinearRgb, through: readonly Linea
 /** A screen that is weaker than this share of others may be no screen but their ripple, or a part of one of them. */
 const WEAK = 0.5;
 
-/** Whether a colour lies between stock and an ink, as a tint of it does. */
-function isTint(lab: Lab, stock: Lab, ink: Lab): boolean {
-  const along = ink.map((v, c) => v - stock[c]!);
-  const own = lab.map((v, c) => v - stock[c]!);
-  const t = own.reduce((sum, v, c) => sum + v * along[c]!, 0) / (along.reduce((sum, v) => sum + v * v, 0) + 1e-9);
-  return t > 0.1 && t < 0.9 && Math.hypot(...own.map((v, c) => v - t * along[c]!)) < 10;
-}
-
 /**
  * Numbers of the inks that are not another one again, and not a tint or an overprint of others whose ripple looked like a
  * screen. `powers`: of the screens of the inks; infinite of inks that were told by their colour alone.
@@ -168,7 +156,7 @@ function distinct(lights: Float64Array, areas: Float64Array, powers: readonly nu
     if (area(k) < LEAST_AREA || ciede2000(lab(k), labs[0]!) < SAME) continue;
     if (kept.some((other) => ciede2000(lab(k), lab(other)) < SAME)) continue;
     const stronger = kept.filter((other) => powers[k]! < WEAK * powers[other]!);
-    if (stronger.some((other) => isTint(lab(k), labs[0]!, lab(other)))) continue;
+    if (stronger.some((other) => liesBetween(lab(k), labs[0]!, lab(other)))) continue;
     const pairs = stronger.flatMap((i) => stronger.filter((j) => j > i).map((j) => (1 << i) | (1 << j)));
     if (pairs.some((code) => ciede2000(lab(k), labs[code]!) < SAME)) continue;
     kept.push(k);
@@ -201,7 +189,7 @@ const bareStock = (stock: LinearRgb): ScanInks => ({
 });
 
 /**
- * Finds stock and inks of a scan. `screens`: the regular screens that it shows; `cell`: pixels of its largest
+ * Finds stock and inks of a scan. `screens`: the regular screens that it shows; `cell`: pixels of the smallest
  * cell.
  */
 export function findInks(scan: ScanPixels, screens: readonly InkScreen[], cell: number): ScanInks {

@@ -1,12 +1,13 @@
 import { labOfLight } from '../colour/lab.ts';
 import { DENSITY_OF_BYTE } from './density.ts';
 import { findInks, type ScanInks } from './find-inks.ts';
-import { type Confidence, type Findings, found, type FoundInk, unknown } from './findings.ts';
+import { type Confidence, type Findings, found, type FoundInk } from './findings.ts';
 import { type InkPlane, inkPlanes } from './ink-plane.ts';
 import { type Lattice, screensOf } from './lattices.ts';
 import type { ScanPixels } from './pixels.ts';
 import { readGrain, type ReadScreen, readScreen } from './read-screen.ts';
 import { ScanError } from './scan-error.ts';
+import { lightAt } from './overprint-lights.ts';
 import { spectrumOf } from './spectrum-peaks.ts';
 import { textureOf } from './stock-texture.ts';
 import { usualTurn } from './usual-turn.ts';
@@ -24,7 +25,7 @@ const PRINTED = 0.5;
 /** Grains of print are smaller than this, in pixels; what is larger is the picture. */
 const LARGEST_GRAIN = 16;
 const NO_SCREEN =
-  'There is no screen in this region: its tones run smoothly into each other. If it was printed, its dots are finer than the scan shows; scan it at twice the resolution.';
+  'There is no screen here: the tones run smoothly into each other. If it was printed, its dots are finer than the scan shows; scan it at twice the resolution.';
 
 /** What a search has done so far, 0..1. */
 export type Report = (share: number) => void;
@@ -58,13 +59,14 @@ function plainShare(planes: readonly InkPlane[]): number {
   return all === 0 ? 0 : plain / all;
 }
 
-function colourSureness(ink: ScanInks['inks'][number], cell: number): Confidence {
-  if (cell >= 13 && ink.alone > 0.02) return 'high';
-  return cell >= 7 && ink.alone > 0.003 ? 'medium' : 'low';
-}
-
 /** A share of colours that is not explained by so much says that an ink was missed. */
 const MISSED = 0.12;
+
+function colourSureness(ink: ScanInks['inks'][number], cell: number, { unexplained }: ScanInks): Confidence {
+  // Where an ink was missed, the others have taken some of its colour.
+  if (cell >= 13 && ink.alone > 0.02 && unexplained <= MISSED) return 'high';
+  return cell >= 7 && ink.alone > 0.003 ? 'medium' : 'low';
+}
 
 function countSureness({ unexplained }: ScanInks, screened: boolean, cell: number): Confidence {
   if (!screened || unexplained > MISSED) return 'low';
@@ -111,7 +113,7 @@ export function readPrint(scan: ScanPixels, { report = () => {}, ppi }: FindAske
   report(0.5);
   if (inks.inks.length === 0) {
     throw new ScanError(
-      'There is nothing printed in this region: it shows the stock alone. Choose a region with a picture.',
+      'There is nothing printed here: only bare stock is seen. Choose a part with a picture.',
     );
   }
   const planes = inkPlanes(scan, inks.table);
@@ -140,20 +142,17 @@ export function findPrint(scan: ScanPixels, asked: FindAsked = {}): Findings {
     const { screen } = screens[k]!;
     return {
       light: ink.light,
-      lab: found(ink.lab, colourSureness(ink, screen.pitch.value)),
+      lab: found(ink.lab, colourSureness(ink, screen.pitch.value, inks)),
       area: ink.area,
       screen,
-      shift: unknown([0, 0]),
     };
   });
   const codeOf = (code: number) => order.reduce((bits, k, place) => bits | (((code >> place) & 1) << k), 0);
-  const lights = new Float64Array(inks.lights.length);
   const overprints: Findings['overprints'][number][] = [];
   for (let code = 0; code < 1 << all.length; code++) {
     const from = codeOf(code);
-    lights.set(inks.printed.subarray(3 * from, 3 * from + 3), 3 * code);
     if ((code & (code - 1)) !== 0 && inks.areas[from]! > 0.004) {
-      overprints.push({ code, lab: labOfLight([lights[3 * code]!, lights[3 * code + 1]!, lights[3 * code + 2]!]) });
+      overprints.push({ code, lab: labOfLight(lightAt(inks.printed, from)) });
     }
   }
   const screened = inks.inks.every(({ screen }) => screen !== null);
@@ -166,7 +165,6 @@ export function findPrint(scan: ScanPixels, asked: FindAsked = {}): Findings {
     texture: textureOf(scan, planes),
     count: found(all.length, countSureness(inks, screened, finest)),
     inks: all,
-    lights,
     overprints,
     turn: usualTurn(all.map(({ screen }) => screen)),
   };

@@ -1,7 +1,10 @@
 import type { Lab } from '../colour/lab.ts';
 import type { LinearRgb } from '../colour/srgb.ts';
 
-/** How sure a finding is: what is *high* is wrong in fewer than two of a hundred cases (measured on made scans). */
+/**
+ * How sure a finding is. What is *high* was wrong in fewer than one of a hundred cases in all, and colours in two or three of
+ * a hundred, on made scans (docs/decisions/scans.md).
+ */
 export type Confidence = 'high' | 'medium' | 'low' | 'none';
 
 /** Something that was read from a scan. Of confidence `none` nothing could be known, and the value is the normal one. */
@@ -39,8 +42,6 @@ export interface FoundInk {
   /** Share of the scan that it covers. */
   readonly area: number;
   readonly screen: FoundScreen;
-  /** Where it lies against the darkest ink, in pixels of the scan: right and down. */
-  readonly shift: Found<readonly [number, number]>;
 }
 
 /** All that was found in a scan of a print. Inks stand in print order, as far as it can be told: the lightest first. */
@@ -53,8 +54,6 @@ export interface Findings {
   readonly texture: Found<number>;
   readonly count: Found<number>;
   readonly inks: readonly FoundInk[];
-  /** Light of all combinations of the inks, three values a code; bit k is ink k. */
-  readonly lights: Float64Array;
   /** Overprints that the scan shows, by code. */
   readonly overprints: readonly { readonly code: number; readonly lab: Lab }[];
   /** Turn of the print by which its screens would stand at angles that are common practice; unknown of one ink. */

@@ -1,6 +1,5 @@
 import { type Lab, labOfLight } from '../colour/lab.ts';
 import { decodeSrgb, type LinearRgb } from '../colour/srgb.ts';
-import { power } from '../math/exact.ts';
 import type { ScanPixels } from './pixels.ts';
 
 /** A colour that stands by itself in a scan: bare stock, an ink, or an overprint. */
@@ -117,7 +116,7 @@ export function flatColours(bins: readonly FlatBin[]): FlatColour[] {
     for (let j = i; j < n; j++) {
       const d = apart2(i, j);
       if (d > far) continue;
-      const k = power(Math.E, -d * near);
+      const k = Math.exp(-d * near);
       density[i]! += w[j]! * k;
       if (j !== i) density[j]! += w[i]! * k;
     }
@@ -148,7 +147,7 @@ export function flatColours(bins: readonly FlatBin[]): FlatColour[] {
     colour.share += w[i]! / total;
     // The colour itself is the mean near its densest place, without the flanks.
     const root = order.find((k) => leans[k] === -1 && colourOf[k] === colourOf[i])!;
-    const k = w[i]! * power(Math.E, -apart2(i, root) * near);
+    const k = w[i]! * Math.exp(-apart2(i, root) * near);
     colour.weight += k;
     for (let c = 0; c < 3; c++) colour.sum[c]! += k * encoded[i]![c]!;
   }

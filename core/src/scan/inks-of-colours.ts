@@ -1,39 +1,25 @@
 import { ciede2000 } from '../colour/ciede2000.ts';
 import { type Lab, labOfLight } from '../colour/lab.ts';
 import { decodeSrgb, encodeSrgb, type LinearRgb } from '../colour/srgb.ts';
-import { densityOf } from './density.ts';
+import { densityOf, lightOfDensity } from './density.ts';
 import type { FlatBin, FlatColour } from './flat-colours.ts';
+import { liesBetween } from './lies-between.ts';
+import { lightAt, overprintLights } from './overprint-lights.ts';
 import type { Rgb } from './spectrum-peaks.ts';
 
-/** An ink of a scan before its screen is looked at. */
-export interface FoundColour {
-  /** Light that it lets through, by channel, 0..1. */
-  readonly through: LinearRgb;
-  /** Its solid on the stock of the scan. */
-  readonly light: LinearRgb;
-  readonly lab: Lab;
-  /** How much of the flat places shows it alone on the stock, 0..1. */
-  readonly alone: number;
-  /** Number of the screen whose colour it has; null if none has. */
-  readonly screen: number | null;
-}
-
-/** What several inks print together, as the scan shows it. */
-export interface FoundOverprint {
-  readonly code: number;
-  readonly lab: Lab;
-}
-
+/** Stock and inks of a scan, told from its flat colours and the hues of its screens. */
 export interface FoundColours {
   readonly stock: LinearRgb;
-  readonly inks: readonly FoundColour[];
-  readonly overprints: readonly FoundOverprint[];
-  /** Share of the flat places that these colours explain, 0..1. */
-  readonly explained: number;
+  readonly inks: readonly {
+    /** Share of light that it lets through, by channel, 0..1. */
+    readonly through: LinearRgb;
+    /** Number of the screen whose colour it has; null if none has. */
+    readonly screen: number | null;
+  }[];
 }
 
 /** Most inks of one scan. */
-export const MOST_INKS = 4;
+const MOST_INKS = 4;
 
 const clamp = (x: number): number => Math.min(1, Math.max(0, x));
 const lightOf = (encoded: ArrayLike<number>): LinearRgb => [
@@ -53,7 +39,7 @@ const over = (light: LinearRgb, stock: LinearRgb): Rgb => [
 ];
 
 /** The stock: the lightest colour that is not a rarity. */
-export function stockOfColours(colours: readonly FlatColour[]): FlatColour {
+function stockOfColours(colours: readonly FlatColour[]): FlatColour {
   const frequent = colours.filter(({ share }) => share > 0.0005);
   return (frequent.length > 0 ? frequent : colours).reduce((a, b) => (b.lab[0] > a.lab[0] ? b : a));
 }
@@ -72,13 +58,10 @@ interface Fit {
 /** Standard deviation in L*a*b* of the colours of one overprint. */
 const SPREAD = 5;
 
-/** Light of a combination of inks on a stock. */
-function combined(stock: LinearRgb, through: readonly LinearRgb[], code: number): LinearRgb {
-  return [0, 1, 2].map((c) => through.reduce((v, ink, k) => ((code >> k) & 1 ? v * ink[c]! : v), stock[c]!)) as [
-    number,
-    number,
-    number,
-  ];
+/** L*a*b* of every combination of inks on a stock. */
+function combinedLabs(stock: LinearRgb, through: readonly LinearRgb[]): Lab[] {
+  const lights = overprintLights(stock, through);
+  return Array.from({ length: 1 << through.length }, (_, code) => labOfLight(lightAt(lights, code)));
 }
 
 /**
@@ -94,7 +77,7 @@ function fitted(bins: readonly FlatBin[], stock: LinearRgb, start: readonly Line
   let prior = new Float64Array(codes).fill(1 / codes);
   let total = 0;
   for (let round = 0; round < rounds; round++) {
-    const labs = Array.from({ length: codes }, (_, code) => labOfLight(combined(stock, through, code)));
+    const labs = combinedLabs(stock, through);
     weights = new Float64Array(codes);
     means = new Float64Array(3 * codes);
     unexplained = new Float64Array(bins.length);
@@ -211,15 +194,12 @@ function alongScreen(bins: readonly FlatBin[], stock: LinearRgb, channels: Rgb):
 }
 
 /** Share of light that a density over the stock lets through. */
-function throughOf(density: number, stock: number): number {
-  const flare = 0.02;
-  const light = (stock + flare) * 10 ** -density - flare;
-  return light / Math.max(1e-3, stock);
-}
+const throughOf = (density: number, stock: number): number =>
+  lightOfDensity(density + densityOf(stock)) / Math.max(1e-3, stock);
 
 /**
  * Tells inks from the flat colours of a scan and from the colours of its screens. Screens say how many inks there are and
- * which hue each has; colours that no screen has are inks without a regular screen. What lies between is told as overprint.
+ * which hue each has; colours that no screen has are inks without a regular screen.
  */
 export function inksOfColours(
   bins: readonly FlatBin[],
@@ -250,27 +230,12 @@ export function inksOfColours(
     screenOf.push(null);
     fit = fitted(bins, stock, [...fit.through, candidate]);
   }
-  const inks = fit.through.map((through, k): FoundColour => {
-    const code = 1 << k;
-    const alone = fit.weights[code]! / fit.total;
-    const seen = lightOf(fit.means.subarray(3 * code, 3 * code + 3));
-    const own = combined(stock, fit.through, code);
-    const light = alone > 1e-4 ? seen : own;
-    return { through, light, lab: labOfLight(light), alone, screen: screenOf[k]! };
-  });
-  const overprints: FoundOverprint[] = [];
-  for (let code = 3; code < 1 << inks.length; code++) {
-    if ((code & (code - 1)) === 0 || fit.weights[code]! < 2e-4 * fit.total) continue;
-    overprints.push({ code, lab: labOfLight(lightOf(fit.means.subarray(3 * code, 3 * code + 3))) });
-  }
-  const lost = fit.unexplained.reduce((a, b) => a + b, 0);
-  return { stock, inks, overprints, explained: 1 - lost / (fit.total || 1) };
+  return { stock, inks: fit.through.map((through, k) => ({ through, screen: screenOf[k]! })) };
 }
 
 /** A colour that no overprint of the inks comes near, and that takes a part of the flat places. */
 function nextInk(colours: readonly FlatColour[], stock: LinearRgb, fit: Fit): LinearRgb | null {
-  const codes = 1 << fit.through.length;
-  const known = Array.from({ length: codes }, (_, code) => labOfLight(combined(stock, fit.through, code)));
+  const known = combinedLabs(stock, fit.through);
   const open = colours.filter(
     ({ share, lab, light }) =>
       share > 0.01 &&
@@ -310,7 +275,7 @@ function fewestInks(colours: readonly FlatColour[], stock: LinearRgb): LinearRgb
   for (let set = 1; set < 1 << seen.length; set++) {
     const chosen = through.filter((_, k) => (set >> k) & 1);
     if (chosen.length > MOST_INKS) continue;
-    const known = Array.from({ length: 1 << chosen.length }, (_, code) => labOfLight(combined(stock, chosen, code)));
+    const known = combinedLabs(stock, chosen);
     let cost = INK_COST * chosen.length;
     seen.forEach(({ lab, light, share }, k) => {
       if ((set >> k) & 1) return;
@@ -323,15 +288,6 @@ function fewestInks(colours: readonly FlatColour[], stock: LinearRgb): LinearRgb
   return best.list;
 }
 
-/** Whether a colour lies on the way from one known colour to another, as the mixture of both at an edge does. */
-function between(lab: Lab, known: readonly Lab[]): boolean {
-  return known.some((a, i) =>
-    known.some((b, j) => {
-      if (j <= i) return false;
-      const e = [b[0] - a[0], b[1] - a[1], b[2] - a[2]];
-      const d = [lab[0] - a[0], lab[1] - a[1], lab[2] - a[2]];
-      const t = (e[0]! * d[0]! + e[1]! * d[1]! + e[2]! * d[2]!) / (e[0]! ** 2 + e[1]! ** 2 + e[2]! ** 2 + 1e-9);
-      return t > 0.1 && t < 0.9 && Math.hypot(d[0]! - t * e[0]!, d[1]! - t * e[1]!, d[2]! - t * e[2]!) < 10;
-    }),
-  );
-}
+/** Whether a colour is a mixture of two known ones. */
+const between = (lab: Lab, known: readonly Lab[]): boolean =>
+  known.some((a, i) => known.slice(i + 1).some((b) => liesBetween(lab, a, b)));

@@ -4,6 +4,7 @@ import { tablePlace } from '../scan/area-colours.ts';
 import { type ReadPrint, readPrint } from '../scan/find-print.ts';
 import type { InkPlane } from '../scan/ink-plane.ts';
 import type { ScanPixels } from '../scan/pixels.ts';
+import { copyRgb, scanOf } from '../scan/scan-of.ts';
 import { fitWave } from '../scan/wave-fit.ts';
 import { cellModel } from './cell-model.ts';
 import { grainFilter, type InkFilter, inkTones, printedTones, screenFilter, type SeenPlane } from './ink-tones.ts';
@@ -31,26 +32,7 @@ const ROWS = 64;
 /** The middle of a source as a scan. */
 function middleOf(source: PictureSource): ScanPixels {
   const [width, height] = [Math.min(READ, source.width), Math.min(READ, source.height)];
-  const [x0, y0] = [(source.width - width) >> 1, (source.height - height) >> 1];
-  const rgb = new Uint8Array(3 * width * height);
-  for (let y = 0; y < height; y += ROWS) {
-    const rows = Math.min(ROWS, height - y);
-    const read = source.read(y0 + y, rows);
-    for (let j = 0; j < rows; j++)
-      copyRgb(read, (j * source.width + x0) * source.channels, source.channels, width, rgb, 3 * (y + j) * width);
-  }
-  return { width, height, rgb };
-}
-
-/** Copies pixels of one or four channels as red, green and blue; what is clear is white. */
-function copyRgb(from: Uint8Array, at: number, channels: 1 | 4, count: number, to: Uint8Array, out: number): void {
-  for (let k = 0; k < count; k++) {
-    for (let c = 0; c < 3; c++) {
-      const v = channels === 1 ? from[at + k]! : from[at + 4 * k + c]!;
-      const clear = channels === 1 ? 0 : 255 - from[at + 4 * k + 3]!;
-      to[out + 3 * k + c] = clear === 0 ? v : Math.round((v * (255 - clear) + 255 * clear) / 255);
-    }
-  }
+  return scanOf(source, { x: (source.width - width) >> 1, y: (source.height - height) >> 1, width, height });
 }
 
 /** A scan on a grid: how much of each ink covers its pixels, and their light. */

@@ -202,7 +202,7 @@ test('a picture without a screen, a blank page and one that is too small are ref
     const [x, y] = [Math.floor(k / 3) % SIDE, Math.floor(k / 3 / SIDE)];
     return 40 + 90 * pictureTones(4)(x / SIDE, y / SIDE) + 60 * (x / SIDE);
   });
-  expect(() => finished(smooth)).toThrow(/no screen in this region/);
-  expect(() => finished(new Uint8Array(3 * SIDE * SIDE).fill(240))).toThrow(/nothing printed in this region/);
+  expect(() => finished(smooth)).toThrow(/no screen here/);
+  expect(() => finished(new Uint8Array(3 * SIDE * SIDE).fill(240))).toThrow(/nothing printed here/);
   expect(() => finished(new Uint8Array(3 * 100 * 100), 100)).toThrow(ScanError);
 });

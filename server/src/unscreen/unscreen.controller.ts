@@ -1,13 +1,11 @@
-import { createHash } from 'node:crypto';
-import { createReadStream } from 'node:fs';
 import { stat } from 'node:fs/promises';
 import { join } from 'node:path';
-import { pipeline } from 'node:stream/promises';
 import { Body, Controller, Inject, Logger, Param, Post, Res } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
 import { LEAST_SIDE } from '@chromatype/core';
 import type { Response } from 'express';
 import { inNewFolder } from '../disk/incoming.ts';
+import { sha256Of } from '../disk/sha256.ts';
 import { isDiskFull } from '../errors/disk-full.ts';
 import { Refused } from '../errors/refused.ts';
 import { Limited } from '../limits/limited.ts';
@@ -77,9 +75,7 @@ export class UnscreenController {
         signal,
       );
       if (refused) throw new PictureError(refused);
-      const digest = createHash('sha256');
-      await pipeline(createReadStream(file), digest);
-      const received = { folder, file, hash: digest.digest('hex'), bytes: (await stat(file)).size };
+      const received = { folder, file, hash: await sha256Of(file), bytes: (await stat(file)).size };
       tell(MADE);
       return this.pictures.add(received, `${scan.name.replace(/\.[^.]*$/, '').slice(0, 260)}, without its screen.png`);
     });

@@ -1,21 +1,13 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { type PictureSource, ScanError, unscreen } from '@chromatype/core';
+import { editedSource, NO_EDIT, type PictureSource, type PixelRegion, ScanError, unscreen } from '@chromatype/core';
 import sharp from 'sharp';
 import { openFileSource, type StoredPicture } from '../render/file-source.ts';
-
-/** Part of a scan in its pixels. */
-export interface ScanRegion {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 export interface UnscreenAsked {
   readonly scan: StoredPicture;
   /** Null for all of it. */
-  readonly region: ScanRegion | null;
+  readonly region: PixelRegion | null;
   /** Of the scan, where it is known: for the sentence of an error. */
   readonly ppi: number | null;
   /** The PNG that is written. */
@@ -32,22 +24,11 @@ const ROWS = 64;
 /** Share of the work that is the preparation. */
 const PREPARED = 0.6;
 
-function partOf(source: PictureSource, { x, y, width, height }: ScanRegion): PictureSource {
-  const { channels } = source;
-  return {
-    width,
-    height,
-    channels,
-    read(from, count) {
-      const rows = source.read(y + from, count);
-      const out = new Uint8Array(width * count * channels);
-      for (let k = 0; k < count; k++) {
-        const at = (k * source.width + x) * channels;
-        out.set(rows.subarray(at, at + width * channels), k * width * channels);
-      }
-      return out;
-    },
-  };
+/** A region of a source, by the crop that pictures of jobs have. */
+function partOf(source: PictureSource, { x, y, width, height }: PixelRegion): PictureSource {
+  const { width: w, height: h } = source;
+  const crop = { left: x / w, top: y / h, right: (x + width) / w, bottom: (y + height) / h };
+  return editedSource(source, { ...NO_EDIT, crop });
 }
 
 /** Takes the screen out of a stored scan and writes the picture as a PNG. Memory follows the size of its grid of cells. */

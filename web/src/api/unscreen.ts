@@ -1,14 +1,7 @@
+import type { PixelRegion } from '@chromatype/core';
 import { askForPassword } from '../access/access-store.ts';
 import { Refused } from './http.ts';
 import type { StoredPicture } from './pictures.ts';
-
-/** Part of a scan in its pixels. */
-export interface ScanRegion {
-  readonly x: number;
-  readonly y: number;
-  readonly width: number;
-  readonly height: number;
-}
 
 type Line = { readonly share: number } | { readonly picture: StoredPicture } | { readonly message: string };
 
@@ -32,7 +25,7 @@ async function* linesOf(body: ReadableStream<Uint8Array>): AsyncGenerator<Line> 
  */
 export async function unscreenPicture(
   hash: string,
-  asked: { readonly region?: ScanRegion; readonly ppi?: number },
+  asked: { readonly region?: PixelRegion; readonly ppi?: number },
   progress: (share: number) => void,
   signal: AbortSignal,
 ): Promise<StoredPicture> {

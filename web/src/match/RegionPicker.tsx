@@ -1,20 +1,20 @@
+import type { PixelRegion } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
-import type { ScanRegion } from '../api/unscreen.ts';
 import { useState } from 'react';
 import { useDrag } from '@use-gesture/react';
 import { POINTER_ONLY } from '../ui/drag-options.ts';
 
 interface Props {
   readonly scan: StoredPicture;
-  readonly region: ScanRegion;
+  readonly region: PixelRegion;
   readonly least: number;
   readonly most: number;
-  onChange(region: ScanRegion): void;
+  onChange(region: PixelRegion): void;
 }
 
 /** The whole scan, small; a drag over it chooses the region that is read. */
 export function RegionPicker({ scan, region, least, most, onChange }: Props) {
-  const [drawn, setDrawn] = useState<ScanRegion | null>(null);
+  const [drawn, setDrawn] = useState<PixelRegion | null>(null);
   const bind = useDrag(
     ({ event, initial: [x0, y0], xy: [x1, y1], last }) => {
       const box = (event.currentTarget as HTMLElement).getBoundingClientRect();
@@ -59,10 +59,10 @@ export function RegionPicker({ scan, region, least, most, onChange }: Props) {
 /** A region of a size that can be read, inside the scan. */
 export function regionWithin(
   { width, height }: Pick<StoredPicture, 'width' | 'height'>,
-  asked: ScanRegion,
+  asked: PixelRegion,
   least: number,
   most: number,
-): ScanRegion {
+): PixelRegion {
   const size = (v: number, whole: number) => Math.min(whole, Math.max(Math.min(least, whole), Math.min(most, v)));
   const [w, h] = [size(asked.width, width), size(asked.height, height)];
   const place = (from: number, was: number, now: number, whole: number) =>

@@ -2,15 +2,16 @@ import {
   type Findings,
   LEAST_SIDE,
   type MatchedInk,
-  type MatchSettings,
   matchSettings,
+  type PixelRegion,
   recipeOfFindings,
+  scanOf,
 } from '@chromatype/core';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { StoredPicture } from '../api/pictures.ts';
-import { type ScanRegion, unscreenPicture } from '../api/unscreen.ts';
+import { unscreenPicture } from '../api/unscreen.ts';
 import { loadPicture, pictureHere, usePictures } from '../engine/pictures.ts';
-import { findInWorker, scanOf } from './find-in-worker.ts';
+import { findInWorker } from './find-in-worker.ts';
 import { regionWithin } from './RegionPicker.tsx';
 
 /** Side of the largest region that is read: more of a print tells no more. */
@@ -23,13 +24,20 @@ export type Doing =
 
 const NOTHING: Doing = { what: 'nothing' };
 
+/** What is set by hand, over what the scan tells. */
+interface Changes {
+  readonly turn?: number;
+  readonly texture?: number;
+  readonly inks: Readonly<Record<number, Partial<MatchedInk>>>;
+}
+
 /** Reads scans one at a time: another scan or region ends what was begun. */
 export function useMatch(scan: StoredPicture | null, ppi: number) {
-  const [region, setRegion] = useState<ScanRegion | null>(null);
+  const [region, setRegion] = useState<PixelRegion | null>(null);
   const [doing, setDoing] = useState<Doing>(NOTHING);
   const [fault, setFault] = useState<string | null>(null);
   const [findings, setFindings] = useState<Findings | null>(null);
-  const [changes, setChanges] = useState<Partial<MatchSettings>>({});
+  const [changes, setChanges] = useState<Changes>({ inks: {} });
   const [picture, setPicture] = useState<StoredPicture | null>(null);
   const work = useRef<AbortController | null>(null);
   const ppiNow = useRef(ppi);
@@ -51,7 +59,7 @@ export function useMatch(scan: StoredPicture | null, ppi: number) {
   }, []);
   useEffect(() => cancel, [cancel]);
 
-  const read = useCallback(async (of: StoredPicture, part: ScanRegion) => {
+  const read = useCallback(async (of: StoredPicture, part: PixelRegion) => {
     work.current?.abort();
     const own = new AbortController();
     work.current = own;
@@ -72,7 +80,7 @@ export function useMatch(scan: StoredPicture | null, ppi: number) {
         return;
       }
       setFindings(answer.findings);
-      setChanges({});
+      setChanges({ inks: {} });
       setPicture(null);
       setDoing({ what: 'unscreening', share: 0 });
       const without = await unscreenPicture(
@@ -99,19 +107,23 @@ export function useMatch(scan: StoredPicture | null, ppi: number) {
   const turn = changes.turn ?? 0;
   const found = useMemo(() => findings && matchSettings(findings, ppi, turn), [findings, ppi, turn]);
   const settings = useMemo(
-    () => found && { ...found, ...changes, ppi, inks: changes.inks ?? found.inks },
-    [found, changes, ppi],
+    () =>
+      found && {
+        ...found,
+        texture: changes.texture ?? found.texture,
+        // What is not set by hand follows the resolution and the turn.
+        inks: found.inks.map((ink, k) => ({ ...ink, ...changes.inks[k] })),
+      },
+    [found, changes],
   );
   const recipe = useMemo(
     () => (findings && settings ? recipeOfFindings(findings, settings) : null),
     [findings, settings],
   );
 
-  const change = (part: Partial<MatchSettings>) =>
-    // Another turn or resolution is read off the scan anew.
-    setChanges((before) => ({ ...before, ...part, ...('turn' in part ? { inks: undefined as never } : {}) }));
+  const change = (part: Pick<Changes, 'turn' | 'texture'>) => setChanges((before) => ({ ...before, ...part }));
   const changeInk = (k: number, part: Partial<MatchedInk>) =>
-    settings && change({ inks: settings.inks.map((ink, n) => (n === k ? { ...ink, ...part } : ink)) });
+    setChanges((before) => ({ ...before, inks: { ...before.inks, [k]: { ...before.inks[k], ...part } } }));
 
   return {
     region,

@@ -121,6 +121,15 @@ function OpenRecipes({ id }: { readonly id: string }) {
           )}
         </div>
         <div className="min-h-0 overflow-y-auto border-l border-ink bg-paper p-2.5">
+          <div className="mb-2 grid border-b border-hairline pb-2.5">
+            <Link
+              to={`/jobs/${id}/match`}
+              className="border border-ink px-2 py-0.5 text-center hover:bg-paper-2"
+              title="Find the recipe of a printed piece in a scan of it"
+            >
+              Match a print
+            </Link>
+          </div>
           <div className="grid gap-1 border-b border-hairline pb-2.5">
             <span className="text-muted">A click applies to</span>
             <Choice<'job' | 'pass'>
@@ -164,13 +173,6 @@ function OpenRecipes({ id }: { readonly id: string }) {
             <SaveRecipe job={job} onSaved={choosing} />
           </div>
           <div className="grid gap-1 pt-2.5">
-            <Link
-              to={`/jobs/${id}/match`}
-              className="border border-ink px-2 py-0.5 text-center hover:bg-paper-2"
-              title="Find the recipe of a printed piece in a scan of it"
-            >
-              Match a print
-            </Link>
             <Button
               onClick={() =>
                 void chooseFile('.json,application/json')

@@ -7,6 +7,9 @@ import { Button } from '../../../ui/Button.tsx';
 import { Fold } from '../../../ui/Fold.tsx';
 import { SwitchField } from '../../../ui/SwitchField.tsx';
 
+/** Scrolls what has just come up into sight, in a station that is longer than its room. */
+const inSight = (element: HTMLElement | null): void => element?.scrollIntoView({ block: 'nearest' });
+
 /** A picture that is a scan of printed matter: its dots are taken away, so that it can be screened anew. */
 export function ScannedPrint({ picture }: { readonly picture: Picture }) {
   const [share, setShare] = useState<number | null>(null);
@@ -47,7 +50,7 @@ export function ScannedPrint({ picture }: { readonly picture: Picture }) {
         }}
       />
       {share !== null && (
-        <div className="flex items-center justify-between gap-2" role="status">
+        <div ref={inSight} className="flex items-center justify-between gap-2" role="status">
           <span>
             Taking the screen away … <span className="font-mono">{Math.round(100 * share)} %</span>
           </span>
@@ -55,7 +58,7 @@ export function ScannedPrint({ picture }: { readonly picture: Picture }) {
         </div>
       )}
       {fault && (
-        <p role="alert" className="text-hot-text">
+        <p role="alert" ref={inSight} className="text-hot-text">
           {fault}
         </p>
       )}
