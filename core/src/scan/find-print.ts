@@ -112,9 +112,7 @@ export function readPrint(scan: ScanPixels, { report = () => {}, ppi }: FindAske
   const inks = findInks(scan, lattices, Math.min(40, ...cells));
   report(0.5);
   if (inks.inks.length === 0) {
-    throw new ScanError(
-      'There is nothing printed here: only bare stock is seen. Choose a part with a picture.',
-    );
+    throw new ScanError('There is nothing printed here: only bare stock is seen. Choose a part with a picture.');
   }
   const planes = inkPlanes(scan, inks.table);
   const screens = planes.map((plane, k) => {
