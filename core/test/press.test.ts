@@ -132,3 +132,32 @@ test('gain on the press: a tone of a half prints as more by so much', () => {
   if (!('stride' in plate)) throw new Error('One bit was asked.');
   expect(coverage(plate)).toBeCloseTo(127 / 255 + 0.18, 2);
 });
+
+test('marks that are narrower than the press holds are lost, and wider ones keep their size', () => {
+  const bars = (a: Area): Bitmap => {
+    const out = createBitmap(a.width, a.height);
+    for (let y = 0; y < a.height; y++) {
+      for (let x = 0; x < a.width; x++) {
+        // Lines of 2, 4 and 9 pixels, and a block.
+        const u = a.x + x;
+        const ink = (u >= 20 && u < 22) || (u >= 40 && u < 44) || (u >= 60 && u < 69) || (u >= 100 && u < 160);
+        if (ink && a.y + y >= 50 && a.y + y < 150) out.data[y * out.stride + (x >> 3)]! |= 128 >> (x & 7);
+      }
+    }
+    return out;
+  };
+  const all = { x: 0, y: 0, width: SIDE, height: SIDE, step: 1 };
+  const off = pressedPlate({ ...withPress({ least: mm(5) }), plateOver: bars }, all);
+  const wide = (from: number, to: number) =>
+    Array.from({ length: to - from }, (_, k) => bitAt(off, from + k, 100)).reduce((a, b) => a + b, 0);
+  expect(wide(15, 30)).toBe(0);
+  expect(wide(35, 50)).toBe(0);
+  expect(wide(55, 75)).toBe(9);
+  expect(wide(95, 170)).toBe(60);
+  // Areas fit each other.
+  const lower = pressedPlate(
+    { ...withPress({ least: mm(5) }), plateOver: bars },
+    { x: 0, y: 140, width: SIDE, height: 40, step: 1 },
+  );
+  for (let y = 0; y < 40; y++) for (let x = 0; x < SIDE; x++) expect(bitAt(lower, x, y)).toBe(bitAt(off, x, y + 140));
+});

@@ -3,10 +3,10 @@ import { DEFAULT_INK } from '../ink/defaults.ts';
 import { INK_PARAMS } from '../ink/ink-params.ts';
 import { PRESS_PARAMS } from '../ink/press-params.ts';
 import { STOCK_PARAMS } from '../ink/stock-params.ts';
-import type { Ink, Overprint, Stock } from '../ink/types.ts';
+import type { Ink, InkTones, Overprint, Stock } from '../ink/types.ts';
 import { SEPARATION_PARAMS } from '../separate/params.ts';
 import { check, JobError } from './check.ts';
-import { fieldsOf, readSettings } from './read-settings.ts';
+import { fieldsOf, readCurve, readSettings } from './read-settings.ts';
 import { section } from './section.ts';
 import type { Separation } from './types.ts';
 
@@ -51,13 +51,25 @@ export function readStock(value: unknown, field: string): Stock {
   };
 }
 
+const SHARE = { min: 0, max: 1 };
+
+function readTones(value: unknown, field: string): InkTones {
+  const t = check.object(value, field);
+  check.only(t, field, ['gain', 'smallest', 'solidFrom']);
+  return {
+    gain: readCurve(t.gain, `${field}.gain`, true),
+    smallest: check.number(t.smallest, `${field}.smallest`, SHARE),
+    solidFrom: check.number(t.solidFrom, `${field}.solidFrom`, SHARE),
+  };
+}
+
 /** The Ink station of a pass. */
 export const inkSection = section<Ink>('ink', DEFAULT_INK, readInk);
 
 /** @throws JobError naming the first field of an ink that is wrong */
 export function readInk(value: unknown, field: string): Ink {
   const i = check.object(value, field);
-  check.only(i, field, ['name', 'colour', 'measured', 'press', ...Object.keys(INK_PARAMS)]);
+  check.only(i, field, ['name', 'colour', 'measured', 'tones', 'press', ...Object.keys(INK_PARAMS)]);
   const measured = i.measured == null ? null : check.object(i.measured, `${field}.measured`);
   if (measured) check.only(measured, `${field}.measured`, ['lab', 'stock']);
   return {
@@ -68,6 +80,7 @@ export function readInk(value: unknown, field: string): Ink {
       stock: readLab(measured.stock, `${field}.measured.stock`),
     },
     ...readSettings(fieldsOf(i, INK_PARAMS), field, INK_PARAMS),
+    ...(i.tones == null ? {} : { tones: readTones(i.tones, `${field}.tones`) }),
     press: readSettings(i.press ?? {}, `${field}.press`, PRESS_PARAMS),
   };
 }

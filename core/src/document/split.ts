@@ -9,6 +9,7 @@ import type { Ink } from '../ink/types.ts';
 import type { Job, Pass, Separation } from './types.ts';
 import type { InkSet } from '../ink/ink-sets.ts';
 import type { SeparationSettings } from '../separate/params.ts';
+import { printedBy } from './printed-by.ts';
 import { ANGLES_BY_STRENGTH, PROCESS_ANGLES } from '../ink/angles.ts';
 
 export interface SplitAsked {
@@ -86,7 +87,8 @@ export function splitPicture(before: Job, { set, from, newId, chosen = false }: 
   const passOf = (ink: Ink, part: Feed['part'], angle: number, k: number): Pass => {
     const made = createPass(newId(), k, chain.feed.picture);
     // Frequency and shape are the old pass's; its tone was made for one ink alone.
-    const own = withFill(made, { feed: feedOf(part), screen: { ...chain.screen, ...held, angle } });
+    const { tone, screen } = printedBy(ink, { tone: fillOf(made).tone, screen: { ...chain.screen, ...held, angle } });
+    const own = withFill(made, { feed: feedOf(part), tone, screen });
     return { ...own, name: ink.name, ink };
   };
   const base = set.base ? [passOf(set.base, 'base', baseAngle(set.inks.length), 0)] : [];

@@ -15,6 +15,7 @@ export const PRESS_PARAMS = {
   ),
   stretch: amount('Stretch', 'How much longer the print is across than its plate, in thousandths.', 0, -10, 10, 0.1),
   gain: share('Gain', 'How much a tone of 50 % grows on this press.', 0, -0.2, 0.3),
+  least: amount('Loses marks below', 'Marks that are narrower than this do not print.', 0, 0, 1, 0.01, 'mm'),
   mottle: share('Mottle', 'How unevenly solids take the ink.', 0, 0, 1),
   dry: share('Dry edges', 'How much of the rims of marks stays bare.', 0, 0, 1),
   starved: share('Starved', 'How much of the solids the ink does not reach.', 0, 0, 1),

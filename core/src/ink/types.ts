@@ -1,4 +1,5 @@
 import type { Lab } from '../colour/lab.ts';
+import type { CurvePoint } from '../settings/params.ts';
 import type { InkSettings } from './ink-params.ts';
 import type { PressSettings } from './press-params.ts';
 import type { StockSettings } from './stock-params.ts';
@@ -22,6 +23,16 @@ export interface Overprint {
   readonly stock: Lab;
 }
 
+/** What a press made of the tones of an ink, as a calibration chart tells. */
+export interface InkTones {
+  /** Tone asked for and tone printed. */
+  readonly gain: readonly CurvePoint[];
+  /** Tones below this share do not hold. */
+  readonly smallest: number;
+  /** Tones from this share on fill. */
+  readonly solidFrom: number;
+}
+
 /** What a pass lays on the stock. */
 export interface Ink extends InkSettings {
   readonly name: string;
@@ -29,6 +40,8 @@ export interface Ink extends InkSettings {
   readonly colour: string;
   /** L*a*b* of its solid and of the stock beneath it, if the ink was measured. These then decide its light. */
   readonly measured: { readonly lab: Lab; readonly stock: Lab } | null;
+  /** What the press makes of its tones, where that was measured: passes that take the ink from a set print by it. */
+  readonly tones?: InkTones;
   /** How the ink may come off the press. The plates never depend on it. */
   readonly press: PressSettings;
 }

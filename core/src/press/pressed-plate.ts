@@ -5,12 +5,13 @@ import { cosine, sine } from '../math/exact.ts';
 import { hashShare } from '../math/hash.ts';
 import { type Area, rowsOf } from '../raster/area.ts';
 import { type Bitmap, createBitmap } from '../raster/bitmap.ts';
+import { withoutSmallMarks } from './lost-marks.ts';
 import { unevenness } from './noise.ts';
 import type { PressSettings } from '../ink/press-params.ts';
 
 /** Whether an ink comes off the press other than as planned. */
 export const isPressed = (p: PressSettings): boolean =>
-  [p.shiftX, p.shiftY, p.turn, p.stretch, p.gain, p.mottle, p.dry, p.starved].some((v) => v !== 0);
+  [p.shiftX, p.shiftY, p.turn, p.stretch, p.gain, p.least, p.mottle, p.dry, p.starved].some((v) => v !== 0);
 
 /** How far a dry rim reaches into a mark, in mm. */
 const RIM = 0.09;
@@ -60,16 +61,18 @@ export function pressedPlate({ job, pass, plateOver }: Pressed, area: Area): Bit
     const [u, v] = [x + 0.5 - cx - dx, y + 0.5 - cy - dy];
     return [cx + (u * c - v * s) / across, cy + u * s + v * c];
   };
+  const least = press.least * perMm;
   const rim = press.dry > 0 ? Math.max(1, Math.round(RIM * perMm)) : 0;
   const corners = [0, 1, 2, 3].map((k) => from(area.x + (k & 1 ? area.width : 0), area.y + (k & 2 ? area.height : 0)));
-  const low = (axis: 0 | 1) => Math.min(...corners.map((p) => p[axis])) - rim - 1;
-  const high = (axis: 0 | 1) => Math.max(...corners.map((p) => p[axis])) + rim + 2;
+  const low = (axis: 0 | 1) => Math.min(...corners.map((p) => p[axis])) - rim - 2 * Math.ceil(least) - 1;
+  const high = (axis: 0 | 1) => Math.max(...corners.map((p) => p[axis])) + rim + 2 * Math.ceil(least) + 2;
   const x0 = Math.max(0, Math.floor(low(0) / 8) * 8);
   const y0 = Math.max(0, Math.floor(low(1)));
   const x1 = Math.min(sheet.width, Math.ceil(high(0)));
   const y1 = Math.min(sheet.height, Math.ceil(high(1)));
   if (x1 <= x0 || y1 <= y0) return out;
-  const plate = plateOver({ x: x0, y: y0, width: x1 - x0, height: y1 - y0, step: 1 });
+  const planned = plateOver({ x: x0, y: y0, width: x1 - x0, height: y1 - y0, step: 1 });
+  const plate = least > 0 ? withoutSmallMarks(planned, least) : planned;
   const inked = (x: number, y: number): boolean =>
     x >= x0 &&
     y >= y0 &&
@@ -78,12 +81,18 @@ export function pressedPlate({ job, pass, plateOver }: Pressed, area: Area): Bit
     ((plate.data[(y - y0) * plate.stride + ((x - x0) >> 3)]! >> (7 - ((x - x0) & 7))) & 1) === 1;
   const misses = missing(press, perMm);
   const uneven = press.mottle > 0 || press.dry > 0 || press.starved > 0;
+  const { data, stride } = plate;
   for (let k = 0; k < rows; k++) {
-    const y = area.y + k * area.step;
+    const v = area.y + k * area.step + 0.5 - cy - dy;
+    const [acrossBy, downBy] = [v * s, v * c];
     for (let x = 0; x < area.width; x++) {
-      const [u, v] = from(area.x + x, y);
-      const [px, py] = [Math.floor(u), Math.floor(v)];
-      if (!inked(px, py)) continue;
+      // As in `from`, without an object for each pixel.
+      const u = area.x + x + 0.5 - cx - dx;
+      const px = Math.floor(cx + (u * c - acrossBy) / across);
+      const py = Math.floor(cy + u * s + downBy);
+      if (px < x0 || py < y0 || px >= x1 || py >= y1) continue;
+      const at = px - x0;
+      if (((data[(py - y0) * stride + (at >> 3)]! >> (7 - (at & 7))) & 1) === 0) continue;
       if (uneven) {
         const inside =
           rim === 0 || (inked(px - rim, py) && inked(px + rim, py) && inked(px, py - rim) && inked(px, py + rim));

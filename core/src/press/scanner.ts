@@ -31,6 +31,8 @@ export interface ScannerSettings {
   readonly bed: LinearRgb;
   /** How much nearer one end of the sheet is than the other, across and down: 0 of a scanner, up to 0.3 of a camera held askew. */
   readonly askew: readonly [number, number];
+  /** Samples of the print along each side of a pixel of the scan. */
+  readonly samples: number;
 }
 
 export const PLAIN_SCANNER: Omit<ScannerSettings, 'width' | 'height'> = {
@@ -41,24 +43,24 @@ export const PLAIN_SCANNER: Omit<ScannerSettings, 'width' | 'height'> = {
   seed: 1,
   bed: [0.9, 0.9, 0.9],
   askew: [0, 0],
+  samples: 4,
 };
-
-/** Samples of the print along each side of a pixel of the scan. */
-const SAMPLES = 4;
 
 /** Where a place of the scan lies on the print, both in their own pixels from the top left. */
 export function placeOnPrint(
   sheet: Pick<InkedSheet, 'width' | 'height'>,
   how: ScannerSettings,
-): (x: number, y: number) => readonly [number, number] {
+): (x: number, y: number, out?: [number, number]) => readonly [number, number] {
   const turn = (how.turn * Math.PI) / 180;
   const [c, s] = [cosine(turn), sine(turn)];
   const [ax, ay] = [how.askew[0] / how.width, how.askew[1] / how.height];
-  return (x, y) => {
+  return (x, y, out = [0, 0]) => {
     const [dx, dy] = [x - how.width / 2, y - how.height / 2];
     const near = how.scale / (1 + ax * dx + ay * dy);
     // Rows count downwards, so that a sheet turned counter-clockwise is read clockwise.
-    return [sheet.width / 2 + near * (dx * c - dy * s), sheet.height / 2 + near * (dx * s + dy * c)];
+    out[0] = sheet.width / 2 + near * (dx * c - dy * s);
+    out[1] = sheet.height / 2 + near * (dx * s + dy * c);
+    return out;
   };
 }
 
@@ -73,21 +75,30 @@ function bell(sigma: number): Float64Array {
 function blurred(plane: Float32Array, width: number, height: number, sigma: number): Float32Array {
   const w = bell(sigma);
   const reach = (w.length - 1) / 2;
-  const pass = (from: Float32Array, count: number, length: number, step: number, next: number): Float32Array => {
-    const to = new Float32Array(from.length);
-    for (let line = 0; line < count; line++) {
-      for (let k = 0; k < length; k++) {
-        let sum = 0;
-        for (let t = -reach; t <= reach; t++) {
-          const at = Math.max(0, Math.min(length - 1, k + t));
-          sum += w[t + reach]! * from[line * next + at * step]!;
-        }
-        to[line * next + k * step] = sum;
-      }
+  const inside = (v: number, length: number) => Math.max(0, Math.min(length - 1, v));
+  const across = new Float32Array(plane.length);
+  for (let y = 0; y < height; y++) {
+    const row = y * width;
+    for (let x = 0; x < width; x++) {
+      let sum = 0;
+      const whole = x >= reach && x + reach < width;
+      for (let t = -reach; t <= reach; t++) sum += w[t + reach]! * plane[row + (whole ? x + t : inside(x + t, width))]!;
+      across[row + x] = sum;
     }
-    return to;
-  };
-  return pass(pass(plane, height, width, 1, width), width, height, width, 1);
+  }
+  // Down by whole rows, so that memory is read in order.
+  const out = new Float32Array(plane.length);
+  const sums = new Float64Array(width);
+  for (let y = 0; y < height; y++) {
+    sums.fill(0);
+    for (let t = -reach; t <= reach; t++) {
+      const row = inside(y + t, height) * width;
+      const weight = w[t + reach]!;
+      for (let x = 0; x < width; x++) sums[x]! += weight * across[row + x]!;
+    }
+    out.set(sums, y * width);
+  }
+  return out;
 }
 
 /** A number as of a bell curve of variance 1, the same for the same three numbers (twelve even ones summed). */
@@ -107,15 +118,17 @@ function chance(x: number, y: number, seed: number): number {
 export function scanPrint(sheet: InkedSheet, how: ScannerSettings): Uint8Array {
   const { width, height } = how;
   const place = placeOnPrint(sheet, how);
+  const found: [number, number] = [0, 0];
   const planes = [0, 1, 2].map(() => new Float32Array(width * height));
   const [red, green, blue] = planes as [Float32Array, Float32Array, Float32Array];
-  const share = 1 / (SAMPLES * SAMPLES);
+  const { samples } = how;
+  const share = 1 / (samples * samples);
   for (let y = 0, k = 0; y < height; y++) {
     for (let x = 0; x < width; x++, k++) {
       let [r, g, b] = [0, 0, 0];
-      for (let n = 0; n < SAMPLES * SAMPLES; n++) {
-        const [u, v] = place(x + ((n % SAMPLES) + 0.5) / SAMPLES, y + (Math.floor(n / SAMPLES) + 0.5) / SAMPLES);
-        const [px, py] = [Math.floor(u), Math.floor(v)];
+      for (let n = 0; n < samples * samples; n++) {
+        place(x + ((n % samples) + 0.5) / samples, y + (Math.floor(n / samples) + 0.5) / samples, found);
+        const [px, py] = [Math.floor(found[0]), Math.floor(found[1])];
         if (px < 0 || py < 0 || px >= sheet.width || py >= sheet.height) {
           r += how.bed[0];
           g += how.bed[1];

@@ -14,6 +14,9 @@ const ALLOWED: Readonly<Record<string, string>> = {
   'match/ink-names.ts': 'The name of an ink is text in a recipe.',
   'unscreen/': 'The picture without its screen is made once, by the server, and stored under its hash.',
   'press/scanner.ts': 'The stand-in scanner makes scans and no plates.',
+  'calibrate/chart-marks.ts': 'Marks are found in scans, of which only measured numbers go into a job.',
+  'calibrate/landing.ts': 'Where an ink lands goes into its press settings as a stored number.',
+  'calibrate/read-chart.ts': 'What a chart tells goes into inks as stored numbers.',
   'colour/ciede2000.ts': 'Colour differences are readings: a separation decides by OKLab distances.',
 };
 

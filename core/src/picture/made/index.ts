@@ -1,4 +1,5 @@
 import { normalsOf } from '../../settings/params.ts';
+import { chart } from './chart.ts';
 import { gradient } from './gradient.ts';
 import type { MadeKind } from './kinds.ts';
 import { lettering } from './lettering.ts';
@@ -10,7 +11,7 @@ import { wedge } from './wedge.ts';
 export type { Blended, MadeKind, OutlinePicture, Painter, Rgba } from './kinds.ts';
 
 /** Every kind of picture that is made here, in the order the artist sees them. */
-export const MADE_KINDS: readonly MadeKind[] = [gradient, noise, wedge, tint, lettering, shape];
+export const MADE_KINDS: readonly MadeKind[] = [gradient, noise, wedge, tint, lettering, shape, chart];
 
 export const MADE_NAMES: readonly string[] = MADE_KINDS.map((k) => k.name);
 
