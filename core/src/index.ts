@@ -241,10 +241,11 @@ export {
 export { CHART_VERSION, type ChartSpec, MOST_CHART_INKS } from './chart/chart-spec.ts';
 export { type ChartLayout, chartLayout, overprintsOf, type TonePatch, type TargetPatch } from './chart/chart-layout.ts';
 export { ChartError, chartJob, chartOf, chartPasses } from './calibrate/chart-job.ts';
-export { FLAT, type Lie, pressedSheet, scanSheet } from './calibrate/press-chart.ts';
+export { FLAT_SCAN, type SheetLie, pressedSheet, scanSheet } from './calibrate/press-chart.ts';
 export { type MeasuredInk, type MeasuredPress, measurePress } from './calibrate/measure-press.ts';
 export { plateShares } from './calibrate/plate-shares.ts';
 export { type ChartReading, readChart } from './calibrate/read-chart.ts';
+export { onStandInPress, STAND_IN_PRESS, type StandInPress } from './calibrate/stand-in-press.ts';
 export { setOfPress, withMeasuredPress } from './calibrate/set-of-press.ts';
 
 export * from './plates/marked.ts';

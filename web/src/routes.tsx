@@ -19,6 +19,7 @@ const motion = async () => ({ Component: wide((await import('./motion/Motion.tsx
 const repeat = async () => ({ Component: wide((await import('./repeat/Repeat.tsx')).Repeat) });
 const recipes = async () => ({ Component: wide((await import('./recipes/Recipes.tsx')).RecipesPage) });
 const match = async () => ({ Component: wide((await import('./match/Match.tsx')).MatchPage) });
+const calibrate = async () => ({ Component: wide((await import('./calibrate/Calibrate.tsx')).CalibratePage) });
 const versions = async () => ({ Component: wide((await import('./versions/Versions.tsx')).VersionsPage) });
 const runs = async () => ({ Component: wide((await import('./runs/Runs.tsx')).Runs) });
 const batch = async () => ({ Component: wide((await import('./batch/Batch.tsx')).Batch) });
@@ -55,6 +56,7 @@ export const router = createBrowserRouter([
       { path: '/jobs/:id/repeat', lazy: repeat },
       { path: '/jobs/:id/recipes', lazy: recipes },
       { path: '/jobs/:id/match', lazy: match },
+      { path: '/jobs/:id/calibrate', lazy: calibrate },
       { path: '/jobs/:id/versions', lazy: versions },
       { path: '/jobs/:id/:panel?', lazy: bench },
       { path: '*', element: <Missing /> },

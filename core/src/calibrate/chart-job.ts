@@ -10,14 +10,16 @@ import { MM_PER_INCH } from '../math/units.ts';
 import { luminance } from '../colour/luminance.ts';
 import { createJob, createPass } from '../document/defaults.ts';
 import { fillOf, withFill } from '../document/fills.ts';
-import { normalsOf } from '../settings/params.ts';
+import { normalsOf, type Params } from '../settings/params.ts';
 import type { Job, Pass } from '../document/types.ts';
-import type { Ink } from '../ink/types.ts';
+import type { Ink, Stock } from '../ink/types.ts';
+import { STOCK_PARAMS } from '../ink/stock-params.ts';
 import { PRESS_PARAMS } from '../ink/press-params.ts';
 import { printedInk, stockLight } from '../ink/printed-ink.ts';
 import { DEFAULT_FEED, madePicture, type Picture } from '../picture/types.ts';
 import { printingPasses } from '../print/printing-passes.ts';
 import { printsOf } from '../print/plate-values.ts';
+import { FAMILIES } from '../screen/families/index.ts';
 import { DEFAULT_SCREEN, type Screen } from '../screen/settings.ts';
 import { GROUND_PARAMS } from '../stock/ground-params.ts';
 import { NO_FINISH } from '../stock/finishes/index.ts';
@@ -51,13 +53,34 @@ function keyOf(job: Job, inks: readonly Ink[]): number {
   return inks.map((_, k) => k).reduce((a, b) => (contrast(inks[b]!) > contrast(inks[a]!) ? b : a));
 }
 
+/** Whether a screen reads pictures, stencils or passes of its job, which a chart does not have. */
+function readsOthers(screen: Screen): boolean {
+  const { params } = FAMILIES.find((f) => f.name === screen.family)!;
+  const settings = screen[screen.family] as Readonly<Record<string, unknown>>;
+  return Object.entries(params as Params).some(
+    ([name, { kind }]) => (kind === 'picture' || kind === 'stencil' || kind === 'pass') && settings[name] !== null,
+  );
+}
+
 /** The screen of a pass where it prints tones by marks of one ink; otherwise dots as a new pass has them. */
 function screenOf(pass: Pass): Screen {
   const { screen } = fillOf(pass);
-  const plain = withFill(pass, { screen }).fills.length === 1 && printsOf(pass).screened && !printsOf(pass).palette;
-  const own = plain && screen.family !== 'stones' ? screen : { ...DEFAULT_SCREEN, frequency: screen.frequency };
+  const { screened, palette, artwork } = printsOf({ fills: [fillOf(pass)] });
+  const own =
+    screened && !palette && !artwork && !readsOthers(screen)
+      ? screen
+      : { ...DEFAULT_SCREEN, frequency: screen.frequency };
   // A chart shows what the press holds, also of the dots that the artist leaves out.
   return { ...own, angle: screen.angle, smallest: 0, solidFrom: 1 };
+}
+
+/** Stocks darker than this are no paper that a file could be printed on in their colour. */
+const DARK = 0.2;
+
+/** The stock without what a file would print of it: a chart that is sent to a printer holds inks alone. */
+function bareOf(stock: Stock): Stock {
+  const plain = { ...stock, ...normalsOf(STOCK_PARAMS), measured: null, overprints: [] };
+  return luminance(...stockLight(stock)) < DARK ? plain : { ...plain, colour: '#ffffff' };
 }
 
 const sizeOn = (width: number, height: number): number =>
@@ -108,6 +131,7 @@ export function chartJob(job: Job, sheet: { readonly width: number; readonly hei
       bleed: 0,
       ground: normalsOf(GROUND_PARAMS),
       finish: NO_FINISH,
+      stock: bareOf(job.sheet.stock),
     },
     pictures: inks.map((_, k) => pictureOf(k)),
     passes: from.map((pass, k): Pass => {

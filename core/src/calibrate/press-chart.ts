@@ -86,16 +86,16 @@ export function* pressedSheet(env: PrintEnv, job: Job): Generator<number, InkedS
 }
 
 /** How a print lies under the stand-in scanner, or before a camera. */
-export interface Lie extends Pick<ScannerSettings, 'turn' | 'askew' | 'noise' | 'blur'> {
+export interface SheetLie extends Pick<ScannerSettings, 'turn' | 'askew' | 'noise' | 'blur'> {
   readonly ppi: number;
   /** Size of the picture against the sheet: below 1 it is cut off all round. */
   readonly shows: number;
 }
 
-export const FLAT: Lie = { turn: 0, askew: [0, 0], noise: 0.01, blur: 0.6, ppi: 300, shows: 1.06 };
+export const FLAT_SCAN: SheetLie = { turn: 0, askew: [0, 0], noise: 0.01, blur: 0.6, ppi: 300, shows: 1.06 };
 
 /** A scan of a print of a sheet with so many pixels an inch. */
-export function scanSheet(sheet: InkedSheet, ppi: number, { ppi: at, shows, ...lie }: Lie): ScanPixels {
+export function scanSheet(sheet: InkedSheet, ppi: number, { ppi: at, shows, ...lie }: SheetLie): ScanPixels {
   const scale = ppi / at;
   const samples = Math.min(4, Math.max(2, Math.round(scale)));
   const [width, height] = [sheet.width, sheet.height].map((side) => Math.round((side / scale) * shows)) as [

@@ -1,10 +1,10 @@
-import { FLAT, measurePress, readChart, ScanError, type ScanPixels, scanSheet } from '../../src/index.ts';
+import { FLAT_SCAN, measurePress, readChart, ScanError, type ScanPixels, scanSheet } from '../../src/index.ts';
 import { chartOfInks, pressed } from './pressed-charts.ts';
 
 const PPI = 200;
 const chart = chartOfInks(2, PPI);
 const sheet = pressed(chart);
-const LIE = { ...FLAT, ppi: PPI };
+const LIE = { ...FLAT_SCAN, ppi: PPI };
 const scan = scanSheet(sheet, PPI, LIE);
 
 function sentence(of: ScanPixels, ppi?: number): string {

@@ -14,7 +14,7 @@ import {
   readInkSet,
   inkSetDocument,
   scanSheet,
-  FLAT,
+  FLAT_SCAN,
   setOfPress,
   sheetLights,
   splitPicture,
@@ -50,10 +50,13 @@ const labOf = (light: readonly number[]) => labOfLight(light as unknown as Linea
 
 /** Lies of the sheet: flat and turned under a scanner, the other way up, and before a camera. */
 const LIES = [
-  { name: 'flat', lie: { ...FLAT, ppi: 300 }, ppi: 300 },
-  { name: 'turned by 6°', lie: { ...FLAT, ppi: 250, turn: -6, shows: 1.2 }, ppi: 250 },
-  { name: 'upside down', lie: { ...FLAT, ppi: 200, turn: 178 }, ppi: 200 },
-  { name: 'photographed at an angle', lie: { ...FLAT, ppi: 250, turn: 4, askew: [0.16, -0.12] as const, shows: 1.4 } },
+  { name: 'flat', lie: { ...FLAT_SCAN, ppi: 300 }, ppi: 300 },
+  { name: 'turned by 6°', lie: { ...FLAT_SCAN, ppi: 250, turn: -6, shows: 1.2 }, ppi: 250 },
+  { name: 'upside down', lie: { ...FLAT_SCAN, ppi: 200, turn: 178 }, ppi: 200 },
+  {
+    name: 'photographed at an angle',
+    lie: { ...FLAT_SCAN, ppi: 250, turn: 4, askew: [0.16, -0.12] as const, shows: 1.4 },
+  },
 ];
 
 test.each(LIES)('a chart that lies $name tells gain, colours and register of a known press', ({ lie, ppi }) => {
@@ -86,7 +89,7 @@ test('overprints that obey no model are kept as measured', () => {
   const lights = Float64Array.from(sheet.lights);
   const trapped = linearOfHex('#d98a3c');
   lights.set(trapped, 3 * 0b11);
-  const measured = measurePress(readChart(scanSheet({ ...sheet, lights }, PPI, FLAT), { ppi: 300 }));
+  const measured = measurePress(readChart(scanSheet({ ...sheet, lights }, PPI, FLAT_SCAN), { ppi: 300 }));
   const both = measured.overprints.find(({ inks }) => inks === 0b11)!;
   expect(ciede2000(both.lab, labOf(trapped))).toBeLessThan(1.5);
   const set = setOfPress(chart, measured, 'Studio press');
@@ -103,7 +106,7 @@ test('overprints that obey no model are kept as measured', () => {
 });
 
 test('a set of what was measured is stored, read again, and prints the tones that are wished', () => {
-  const measured = measurePress(readChart(scanSheet(sheet, PPI, FLAT), { ppi: 300 }), { plates: held });
+  const measured = measurePress(readChart(scanSheet(sheet, PPI, FLAT_SCAN), { ppi: 300 }), { plates: held });
   const set = setOfPress(chart, measured, 'Studio press');
   const stored = readInkSet(JSON.parse(JSON.stringify(inkSetDocument(set))));
   expect(stored).toEqual(set);
@@ -129,7 +132,7 @@ test('the smallest mark that holds is found in mm, and tones that lose their dot
   const least = 0.2;
   const one = chartOfInks(1, 600, { width: 148, height: 210 });
   const off = pressed(pressedAs(one, [{ colour: '#332f2e', press: { least } }], STOCK));
-  const measured = measurePress(readChart(scanSheet(off, 600, { ...FLAT, ppi: 400 }), { ppi: 400 }), {
+  const measured = measurePress(readChart(scanSheet(off, 600, { ...FLAT_SCAN, ppi: 400 }), { ppi: 400 }), {
     plates: plates(one),
     ppi: 600,
   });
@@ -142,7 +145,7 @@ test('the smallest mark that holds is found in mm, and tones that lose their dot
   // A dot of that diameter in cells of 62 lpi covers π · 0.2² / 4 of 0.41² mm²: 18.7 %.
   expect(ink!.holdsFrom).toBeGreaterThan(0.1);
   expect(ink!.holdsFrom).toBeLessThan(0.3);
-  const whole = measurePress(readChart(scanSheet(pressed(one), 600, { ...FLAT, ppi: 400 }), { ppi: 400 }), {
+  const whole = measurePress(readChart(scanSheet(pressed(one), 600, { ...FLAT_SCAN, ppi: 400 }), { ppi: 400 }), {
     ppi: 600,
   });
   expect(whole.inks[0]!.smallest.lines).toBeLessThan(0.06);

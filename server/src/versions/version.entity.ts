@@ -3,7 +3,14 @@ import { Column, Entity, PrimaryColumn } from 'typeorm';
 import { JSON_COLUMN } from '../database/json-column.ts';
 
 /** Why a state of a job was kept. */
-export const WHYS = ['named', 'daily', 'before a split', 'before a recipe', 'before a version came back'] as const;
+export const WHYS = [
+  'named',
+  'daily',
+  'before a split',
+  'before a recipe',
+  'before a measured press',
+  'before a version came back',
+] as const;
 export type Why = (typeof WHYS)[number];
 
 /** A state of a job that was kept, under a name or by itself. */

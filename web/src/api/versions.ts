@@ -3,7 +3,13 @@ import { useOpenJob } from '../document/store.ts';
 import { json, request } from './http.ts';
 
 /** Why a state of a job was kept, as the server says it. */
-export type Why = 'named' | 'daily' | 'before a split' | 'before a recipe' | 'before a version came back';
+export type Why =
+  | 'named'
+  | 'daily'
+  | 'before a split'
+  | 'before a recipe'
+  | 'before a measured press'
+  | 'before a version came back';
 
 /** A state of a job that was kept. */
 export interface Version {

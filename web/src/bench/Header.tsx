@@ -29,6 +29,12 @@ const VIEWS = [
   { path: '/recipes', label: 'Recipes' },
 ] as const;
 
+/** Views that are reached through another one: a print is matched on the way to a recipe, a press measured for its plates. */
+const BEHIND = [
+  { path: '/match', view: '/recipes' },
+  { path: '/calibrate', view: '/plates' },
+] as const;
+
 export function Header({ id, job }: { readonly id: string; readonly job: Job }) {
   const state = useOpenJob((s) => s.saveState);
   const message = useOpenJob((s) => s.message);
@@ -38,13 +44,11 @@ export function Header({ id, job }: { readonly id: string; readonly job: Job }) 
   const { pathname, search } = useLocation();
   const output = pathname.endsWith('/output');
   const versions = pathname.endsWith('/versions');
-  // A print is matched on the way to a recipe.
-  const match = pathname.endsWith('/match');
   const view = versions
     ? null
-    : match
-      ? '/recipes'
-      : (VIEWS.find(({ path }) => path !== '' && pathname.endsWith(path))?.path ?? '');
+    : (BEHIND.find(({ path }) => pathname.endsWith(path))?.view ??
+      VIEWS.find(({ path }) => path !== '' && pathname.endsWith(path))?.path ??
+      '');
   const readings = pathname.endsWith('/readings');
   const loupe = useLooks((s) => s.loupe);
   const stepBack = useLooks((s) => s.stepBack);

@@ -69,7 +69,8 @@ export function useMatch(scan: StoredPicture | null, ppi: number) {
     try {
       const pixels = scanOf(pictureHere(of.hash)!, part);
       const told = (what: 'finding' | 'unscreening') => (share: number) => {
-        if (!signal.aborted) setDoing({ what, share });
+        // What a worker told may come after its answer.
+        if (work.current === own) setDoing({ what, share });
       };
       const answer = await findInWorker(pixels, ppiNow.current, told('finding'), signal);
       if (signal.aborted) return;

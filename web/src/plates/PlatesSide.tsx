@@ -19,6 +19,7 @@ import { VERDICTS } from '../readings/verdicts.ts';
 import { Button } from '../ui/Button.tsx';
 import { Choice } from '../ui/Choice.tsx';
 import { ParamField } from '../ui/ParamField.tsx';
+import { CalibrateLink } from '../calibrate/CalibrateLink.tsx';
 import { AngleWheel } from './AngleWheel.tsx';
 import { PressDesk } from './PressDesk.tsx';
 
@@ -158,6 +159,7 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
         )}
         <h3 className={HEAD}>To the press</h3>
         <PressDesk id={id} />
+        <CalibrateLink id={id} />
       </div>
     </aside>
   );

@@ -5,9 +5,10 @@ const STOCK = plainStock('White', '#ffffff');
 const MOST = 6;
 
 /** Every two inks of a set on each other: the row's first, the column's on it. */
-export function OverprintGrid({ set }: { readonly set: InkSet }) {
+export function OverprintGrid({ set, narrow = false }: { readonly set: InkSet; readonly narrow?: boolean }) {
   const inks = set.inks.slice(0, MOST);
   const stock = set.stock ?? STOCK;
+  const wide = narrow ? 'max-w-[56px] w-[56px]' : 'max-w-[74px] w-[74px]';
   const colourOf = (first: number, second: number): string => {
     const laid = first === second ? [inks[first]!] : [inks[first]!, inks[second]!];
     const ground = set.base ? [set.base, ...laid] : laid;
@@ -21,7 +22,11 @@ export function OverprintGrid({ set }: { readonly set: InkSet }) {
         <tr>
           <th className="text-left text-[11px] font-normal text-muted">first, then</th>
           {inks.map((ink, k) => (
-            <th key={`${ink.name}${k}`} className="w-[74px] truncate text-left text-[11px] font-normal">
+            <th
+              key={`${ink.name}${k}`}
+              title={ink.name}
+              className={`${wide} truncate text-left text-[11px] font-normal`}
+            >
               {ink.name}
             </th>
           ))}
@@ -30,12 +35,14 @@ export function OverprintGrid({ set }: { readonly set: InkSet }) {
       <tbody>
         {inks.map((first, r) => (
           <tr key={`${first.name}${r}`}>
-            <th className="w-[100px] truncate pr-2 text-left text-[11px] font-normal">{first.name}</th>
+            <th title={first.name} className="w-[100px] max-w-[100px] truncate pr-2 text-left text-[11px] font-normal">
+              {first.name}
+            </th>
             {inks.map((second, c) => (
               <td
                 key={`${second.name}${c}`}
                 title={r === c ? first.name : `${first.name}, then ${second.name}`}
-                className="h-9 w-[74px] border border-ink"
+                className={`${narrow ? 'h-6' : 'h-9'} ${wide} border border-ink`}
                 style={{ background: colourOf(r, c) }}
               />
             ))}

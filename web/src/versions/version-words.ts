@@ -5,6 +5,7 @@ const WHYS: Readonly<Record<Why, string>> = {
   daily: 'Before the first change of a day',
   'before a split': 'Before a split into inks',
   'before a recipe': 'Before a recipe',
+  'before a measured press': 'Before a measured press',
   'before a version came back': 'Before a version came back',
 };
 
