@@ -25,6 +25,7 @@ export function OverprintGrid({ set, narrow = false }: { readonly set: InkSet; r
             <th
               key={`${ink.name}${k}`}
               title={ink.name}
+              data-own
               className={`${wide} truncate text-left text-[11px] font-normal`}
             >
               {ink.name}
@@ -35,7 +36,11 @@ export function OverprintGrid({ set, narrow = false }: { readonly set: InkSet; r
       <tbody>
         {inks.map((first, r) => (
           <tr key={`${first.name}${r}`}>
-            <th title={first.name} className="w-[100px] max-w-[100px] truncate pr-2 text-left text-[11px] font-normal">
+            <th
+              data-own
+              title={first.name}
+              className="w-[100px] max-w-[100px] truncate pr-2 text-left text-[11px] font-normal"
+            >
               {first.name}
             </th>
             {inks.map((second, c) => (

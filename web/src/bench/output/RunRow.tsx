@@ -19,7 +19,7 @@ export function RunRow({ run }: { readonly run: Run }) {
   if (run.state === 'running' && !first.current) first.current = { at: Date.now(), share: run.progress };
   return (
     <li className="grid grid-cols-[1fr_auto] items-center gap-x-2" data-state={run.state}>
-      <span className="truncate" title={run.fileName}>
+      <span className="truncate" title={run.fileName} data-own>
         {run.fileName}
       </span>
       {run.state === 'done' ? (
