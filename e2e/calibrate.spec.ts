@@ -125,7 +125,9 @@ test('a chart is made, taken out, pressed and read; what was measured becomes a 
   expect(fillOf((await storedJob(page, from)).document.passes[0]!).tone.gainFrom).toBe('value');
 });
 
-test('pressing a chart is cancelled at once, and a photograph of one is read with a word of warning', async ({ page }) => {
+test('pressing a chart is cancelled at once, and a photograph of one is read with a word of warning', async ({
+  page,
+}) => {
   const from = await inksJob(page);
   await page.goto(`/jobs/${from}/calibrate`);
   await page.getByRole('button', { name: 'Print on the stand-in press' }).click();

@@ -12,7 +12,7 @@ export interface Shots {
   readonly shot: (name: string) => Promise<unknown>;
 }
 
-/** Recipes on the harbour, one of them tried; a scan that is matched; versions side by side; a batch and its run. */
+/** Recipes on the harbour, one of them tried; a scan that is matched; a press that is measured; versions side by side; a batch and its run. */
 export async function recipeShots({ page, address, demo, settled, openJob, shot }: Shots): Promise<void> {
   await openJob('Kite Week poster', '/recipes?recipe=comic-four-colours');
   await settled();
@@ -33,6 +33,11 @@ export async function recipeShots({ page, address, demo, settled, openJob, shot 
   await page.getByRole('button', { name: 'Take it' }).click();
   await settled();
   await shot('match');
+  await openJob('Kite Week poster', '/calibrate');
+  await page.getByRole('button', { name: 'Print on the stand-in press' }).click();
+  await page.waitForSelector('[data-testid=measured-ink]', { timeout: 240_000 });
+  await settled();
+  await shot('calibrate');
   await openJob('Quay zine cover', '/versions');
   await settled();
   await page.getByLabel('Name of this state').fill('First proof');

@@ -177,7 +177,7 @@ await openJob('The night before the wind');
 await settled();
 await page.getByRole('button', { name: 'Tint shelf' }).click();
 await settled();
-await shot('tints');
+await shot('tint-shelf', contact);
 await openJob('The day the wind turned', '?pass=Cyan&fill=tint-1');
 await settled();
 await page.getByRole('button', { name: 'Colour shelf' }).click();

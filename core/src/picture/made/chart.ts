@@ -42,6 +42,7 @@ export const chart: MadeKind = {
   name: 'chart',
   label: 'Calibration chart',
   about: 'Wedges, marks and fine lines of one ink, from which a press is measured.',
+  ownView: true,
   params,
   painter,
 };

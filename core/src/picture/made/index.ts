@@ -13,6 +13,9 @@ export type { Blended, MadeKind, OutlinePicture, Painter, Rgba } from './kinds.t
 /** Every kind of picture that is made here, in the order the artist sees them. */
 export const MADE_KINDS: readonly MadeKind[] = [gradient, noise, wedge, tint, lettering, shape, chart];
 
+/** The kinds that are offered wherever a picture can be made. */
+export const OFFERED_KINDS: readonly MadeKind[] = MADE_KINDS.filter(({ ownView }) => !ownView);
+
 export const MADE_NAMES: readonly string[] = MADE_KINDS.map((k) => k.name);
 
 /** A picture that is made from settings, and of which kind. */

@@ -40,6 +40,8 @@ export interface MadeKind {
   readonly label: string;
   readonly about: string;
   readonly params: Params;
+  /** It is made in a view of its own, and is not offered among the pictures that can be made. */
+  readonly ownView?: boolean;
   /** It is texture and no motif, so that it belongs to a look and is kept in recipes. */
   readonly texture?: boolean;
   /** One of the three: colours point by point, a value that is shown in blended colours, or an outline. `aspect`: width by height. */

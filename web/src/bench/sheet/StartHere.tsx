@@ -1,7 +1,7 @@
 import {
   fillOf,
   type Job,
-  MADE_KINDS,
+  OFFERED_KINDS,
   type MadeKind,
   madePicture,
   type Pass,
@@ -64,7 +64,7 @@ export function StartHere({ job, pass }: { readonly job: Job; readonly pass: Pas
       </div>
       <h3 className="border-t border-hairline pt-3 text-[13.5px]">Or make one here</h3>
       <ul className="grid grid-cols-3 gap-3">
-        {MADE_KINDS.map((kind) => (
+        {OFFERED_KINDS.map((kind) => (
           <li key={kind.name}>
             <button
               type="button"

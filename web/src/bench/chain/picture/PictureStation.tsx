@@ -2,7 +2,7 @@ import {
   type FeedPart,
   fillOf,
   lightKey,
-  MADE_KINDS,
+  OFFERED_KINDS,
   pictureOf,
   separationKey,
   separationOf,
@@ -173,7 +173,7 @@ function PictureStationPart({ job, pass, fill }: ChainProps) {
               </option>
             )}
             <optgroup label="Make one here">
-              {MADE_KINDS.map((k) => (
+              {OFFERED_KINDS.map((k) => (
                 <option key={k.name} value={`${MAKE}${k.name}`} title={k.about}>
                   {k.label}
                 </option>
