@@ -8,6 +8,24 @@ export interface KernelExports extends MarkExports, BendExports {
   release(ptr: number): void;
   threshold16(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
   threshold8(codes: number, limits: number, period: number, start: number, count: number, out: number): void;
+  printTones(tones: number, p: number, q: number, cells: number, steps: number, count: number, out: number): void;
+  overlapLights(tones: number, inks: number, lights: number, count: number, out: number): void;
+  waveTrig(pieces: number, count: number, cosines: number, sines: number): void;
+  waveSums(row: number, cosines: number, sines: number, count: number, step: number, re: number, im: number): void;
+  waveOff(
+    row: number,
+    cosines: number,
+    sines: number,
+    count: number,
+    step: number,
+    re: number,
+    im: number,
+    below: number,
+    share: number,
+    nodes: number,
+    room: number,
+  ): void;
+  tapSums(data: number, offsets: number, weights: number, taps: number, count: number, out: number): void;
   lookup16(codes: number, table: number, count: number, out: number): void;
   widenBytes(codes: number, count: number, out: number): void;
   setApart(values: number, base: number, around: number, amount: number, count: number, out: number): void;

@@ -1,4 +1,4 @@
-import { FOLD } from '../scan/fold.ts';
+import type { Kernels } from '../kernel/kernels.ts';
 import type { InkPlane } from '../scan/ink-plane.ts';
 import { type CellModel, MODEL_TONES } from './cell-model.ts';
 import { type PhaseField, phasesOf } from './phase-field.ts';
@@ -54,50 +54,52 @@ function padded({ width, height }: InkPlane, data: Uint8Array, y: number, rows: 
   const out = new Float32Array(stride * (rows + 2 * room));
   for (let j = 0; j < rows + 2 * room; j++) {
     const row = mirrored(y - room + j, height) * width;
-    for (let i = 0; i < stride; i++) out[j * stride + i] = data[row + mirrored(i - room, width)]! / 255;
+    const to = j * stride + room;
+    for (let i = 0; i < width; i++) out[to + i] = data[row + i]! / 255;
+    for (let i = 1; i <= room; i++) {
+      out[to - i] = data[row + mirrored(-i, width)]! / 255;
+      out[to + width - 1 + i] = data[row + mirrored(width - 1 + i, width)]! / 255;
+    }
   }
   return { stride, rows: rows + 2 * room, data: out };
 }
 
 /** Coverage that a screen prints of tones, for rows of a plane from row y on; without a screen, the tones themselves. */
-export function printedTones(tones: Float32Array, width: number, y: number, { model }: InkFilter): Float32Array {
+export function printedTones(
+  kernels: Kernels,
+  tones: Float32Array,
+  width: number,
+  y: number,
+  { model }: InkFilter,
+): Float32Array {
   if (!model) return tones;
-  const stride = width;
   const rows = tones.length / width;
-  const out = new Float32Array(tones.length);
   const { cells, fields } = model;
   const [first, second] = fields as [PhaseField, PhaseField?];
-  const p = new Float32Array(stride);
-  const q = new Float32Array(stride);
-  const size = FOLD * FOLD;
+  const table = kernels.scratch('print-cells', 4 * cells.length);
+  const row = (name: string) => kernels.scratch(`print-${name}`, 4 * width);
+  const [asked, p, q, out] = [row('tones'), row('p'), row('q'), row('out')];
+  kernels.f32(table).set(cells);
+  const [askedRow, pRow, qRow, outRow] = [asked, p, q, out].map((block) => kernels.f32(block).subarray(0, width)) as [
+    Float32Array,
+    Float32Array,
+    Float32Array,
+    Float32Array,
+  ];
+  const printed = new Float32Array(tones.length);
+  qRow.fill(0);
   for (let j = 0; j < rows; j++) {
-    phasesOf(first, 0, y + j, stride, p);
-    if (second) phasesOf(second, 0, y + j, stride, q);
-    for (let i = 0, k = j * stride; i < stride; i++, k++) {
-      const tone = Math.min(0.9999, Math.max(0, tones[k]!)) * (MODEL_TONES - 1);
-      const t = Math.floor(tone);
-      const u = (p[i]! - Math.floor(p[i]!)) * FOLD + FOLD - 0.5;
-      const v = (q[i]! - Math.floor(q[i]!)) * FOLD + FOLD - 0.5;
-      const [u0, v0] = [Math.floor(u), Math.floor(v)];
-      const [du, dv] = [u - u0, v - v0];
-      const [a, b] = [u0 & (FOLD - 1), (u0 + 1) & (FOLD - 1)];
-      const [c, d] = [(v0 & (FOLD - 1)) * FOLD, ((v0 + 1) & (FOLD - 1)) * FOLD];
-      const low = t * size;
-      const high = low + size;
-      const below =
-        (cells[low + c + a]! * (1 - du) + cells[low + c + b]! * du) * (1 - dv) +
-        (cells[low + d + a]! * (1 - du) + cells[low + d + b]! * du) * dv;
-      const above =
-        (cells[high + c + a]! * (1 - du) + cells[high + c + b]! * du) * (1 - dv) +
-        (cells[high + d + a]! * (1 - du) + cells[high + d + b]! * du) * dv;
-      out[k] = below + (tone - t) * (above - below);
-    }
+    askedRow.set(tones.subarray(j * width, (j + 1) * width));
+    phasesOf(first, 0, y + j, width, pRow);
+    if (second) phasesOf(second, 0, y + j, width, qRow);
+    kernels.run.printTones(asked.ptr, p.ptr, q.ptr, table.ptr, MODEL_TONES, width, out.ptr);
+    printed.set(outRow, j * width);
   }
-  return out;
+  return printed;
 }
 
 /** Tones 0..1 of an ink over rows of its plane: the mean over its cells of the places where the ink can be seen. */
-export function inkTones(plane: SeenPlane, filter: InkFilter, y: number, rows: number): Float32Array {
+export function inkTones(kernels: Kernels, plane: SeenPlane, filter: InkFilter, y: number, rows: number): Float32Array {
   const room = haloOf(filter);
   const band = padded(plane, plane.data, y, rows, room);
   const { data: seen } = padded(plane, plane.seen, y, rows, room);
@@ -106,8 +108,8 @@ export function inkTones(plane: SeenPlane, filter: InkFilter, y: number, rows: n
   let weight: Float32Array = seen;
   let sum: Float32Array = band.data.map((v, k) => v * seen[k]!);
   for (const taps of filter.smooth) {
-    sum = through(as(sum), taps, new Float32Array(sum.length));
-    weight = through(as(weight), taps, new Float32Array(sum.length));
+    sum = through(kernels, as(sum), taps, new Float32Array(sum.length));
+    weight = through(kernels, as(weight), taps, new Float32Array(sum.length));
   }
   const out = new Float32Array(plane.width * rows);
   for (let j = 0, k = 0; j < rows; j++) {

@@ -94,3 +94,35 @@ export function phasesOf(
     out[k] = wave.at[0] * (x + k) + wave.at[1] * y + wave.phase + top + share * (low - top);
   }
 }
+
+/** Doubles of each piece of `phasePieces`. */
+export const PIECE = 5;
+
+/**
+ * The same phase as pieces in which it runs evenly, as the kernels take it: pixels, cosine and sine of the first one, and of
+ * the step to the next. Returns how many there are.
+ */
+export function phasePieces(
+  { wave, step, across, down, ahead }: PhaseField,
+  y: number,
+  count: number,
+  out: Float64Array,
+): number {
+  const v = Math.min(down - 1.001, Math.max(0, y / step));
+  const j = Math.floor(v);
+  const at = (i: number): number => {
+    const k = j * across + Math.min(across - 1, i);
+    return ahead[k]! + (v - j) * (ahead[k + across]! - ahead[k]!);
+  };
+  let pieces = 0;
+  for (let x = 0, i = 0; x < count; x += step, i++, pieces++) {
+    const slope = (at(i + 1) - at(i)) / step;
+    const first = 2 * Math.PI * (wave.at[0] * x + wave.at[1] * y + wave.phase + at(i));
+    const next = 2 * Math.PI * (wave.at[0] + slope);
+    out.set(
+      [Math.min(step, count - x), Math.cos(first), Math.sin(first), Math.cos(next), Math.sin(next)],
+      PIECE * pieces,
+    );
+  }
+  return pieces;
+}

@@ -1,3 +1,5 @@
+import type { Kernels } from '../kernel/kernels.ts';
+
 /** A plane of a band, with room around it so that taps need not look for its edges. */
 export interface Padded {
   readonly stride: number;
@@ -15,7 +17,12 @@ export function paddedRows(values: Float32Array, width: number, rows: number, ro
   const data = new Float32Array(stride * (rows + 2 * room));
   for (let j = 0; j < rows + 2 * room; j++) {
     const row = mirrored(j - room, rows) * width;
-    for (let i = 0; i < stride; i++) data[j * stride + i] = values[row + mirrored(i - room, width)]!;
+    const to = j * stride + room;
+    data.set(values.subarray(row, row + width), to);
+    for (let i = 1; i <= room; i++) {
+      data[to - i] = values[row + mirrored(-i, width)]!;
+      data[to + width - 1 + i] = values[row + mirrored(width - 1 + i, width)]!;
+    }
   }
   return { stride, rows: rows + 2 * room, data };
 }
@@ -69,37 +76,26 @@ export function bellTaps(sigma: number, along: 'x' | 'y'): Tap[] {
 export const reachOf = (taps: readonly Tap[]): number =>
   taps.reduce((far, { dx, dy }) => Math.max(far, Math.abs(dx), Math.abs(dy)), 0);
 
-/** Taps that are summed at a time: fewer turns over the band than one for each. */
-const AT_ONCE = 6;
-
-/** A band through taps. What lies nearer to its edge than the taps reach is wrong in the result. */
-export function through({ stride, rows, data }: Padded, taps: readonly Tap[], out: Float32Array): Float32Array {
+/** A band through taps. What lies nearer to its edge than the taps reach is 0 in the result. */
+export function through(
+  kernels: Kernels,
+  { stride, rows, data }: Padded,
+  taps: readonly Tap[],
+  out: Float32Array,
+): Float32Array {
   out.fill(0);
   const reach = reachOf(taps);
   const from = reach * stride + reach;
-  const to = rows * stride - from;
-  for (let t = 0; t < taps.length; t += AT_ONCE) {
-    // A tap that is left over adds nothing.
-    const [a, b, c, d, e, f] = Array.from({ length: AT_ONCE }, (_, k) => {
-      const tap = taps[t + k];
-      return tap ? { off: tap.dy * stride + tap.dx, weight: tap.weight } : { off: 0, weight: 0 };
-    }) as [Placed, Placed, Placed, Placed, Placed, Placed];
-    const [oa, ob, oc, od, oe, of] = [a.off, b.off, c.off, d.off, e.off, f.off];
-    const [wa, wb, wc, wd, we, wf] = [a.weight, b.weight, c.weight, d.weight, e.weight, f.weight];
-    for (let k = from; k < to; k++) {
-      out[k]! +=
-        wa * data[k + oa]! +
-        wb * data[k + ob]! +
-        wc * data[k + oc]! +
-        wd * data[k + od]! +
-        we * data[k + oe]! +
-        wf * data[k + of]!;
-    }
-  }
+  const count = rows * stride - 2 * from;
+  if (count <= 0) return out;
+  const source = kernels.scratch('taps-data', 4 * data.length);
+  const sums = kernels.scratch('taps-sums', 4 * count + 64);
+  const offsets = kernels.scratch('taps-offsets', 4 * taps.length);
+  const weights = kernels.scratch('taps-weights', 4 * taps.length);
+  kernels.f32(source).set(data);
+  kernels.i32(offsets).set(taps.map(({ dx, dy }) => 4 * (dy * stride + dx)));
+  kernels.f32(weights).set(taps.map(({ weight }) => weight));
+  kernels.run.tapSums(source.ptr + 4 * from, offsets.ptr, weights.ptr, taps.length, count, sums.ptr);
+  out.set(kernels.f32(sums).subarray(0, count), from);
   return out;
-}
-
-interface Placed {
-  readonly off: number;
-  readonly weight: number;
 }

@@ -1,4 +1,5 @@
 import { bytesOfLight, LIGHT_OF_BYTE } from '../colour/srgb.ts';
+import type { Kernels } from '../kernel/kernels.ts';
 import type { PictureSource } from '../raster/source.ts';
 import { tablePlace } from '../scan/area-colours.ts';
 import { type ReadPrint, readPrint } from '../scan/find-print.ts';
@@ -9,6 +10,7 @@ import { fitWave } from '../scan/wave-fit.ts';
 import { cellModel } from './cell-model.ts';
 import { grainFilter, type InkFilter, inkTones, printedTones, screenFilter, type SeenPlane } from './ink-tones.ts';
 import { visibility } from './visibility.ts';
+import { takeWavesOut, wavesReach } from './old-waves.ts';
 import { phaseField } from './phase-field.ts';
 import { bellTaps, type Padded, paddedRows, reachOf, through } from './taps.ts';
 
@@ -25,7 +27,7 @@ const READ = 1200;
 /** Pixels of a cell on the grid on which tones are told: more of them show nothing more. */
 const GRID_CELL = 4.2;
 /** Rows of the grid that are made at a time. */
-const BAND = 256;
+const BAND = 512;
 /** Rows of the scan that are read at a time. */
 const ROWS = 64;
 
@@ -99,21 +101,20 @@ function* gridOf(source: PictureSource, print: ReadPrint, factor: number): Gener
 }
 
 /** Light of tones of several inks, by channel: overprints by their areas (Demichel 1924, Neugebauer 1937). */
-function lightsOf(tones: readonly Float32Array[], lights: Float64Array, count: number): Float32Array[] {
-  const inks = tones.length;
-  const codes = 1 << inks;
-  const mixed = new Float64Array(3 * codes);
-  const out = [0, 1, 2].map(() => new Float32Array(count));
-  for (let p = 0; p < count; p++) {
-    mixed.set(lights);
-    // One ink after the other is mixed into its share; the last has half of the codes left, and so on.
-    for (let k = inks - 1, half = codes >> 1; k >= 0; k--, half >>= 1) {
-      const tone = tones[k]![p]!;
-      for (let n = 0; n < 3 * half; n++) mixed[n]! += tone * (mixed[n + 3 * half]! - mixed[n]!);
-    }
-    for (let c = 0; c < 3; c++) out[c]![p] = mixed[c]!;
-  }
-  return out;
+function lightsOf(
+  kernels: Kernels,
+  tones: readonly Float32Array[],
+  lights: Float64Array,
+  count: number,
+): Float32Array[] {
+  const even = 4 * Math.ceil(count / 4);
+  const planes = kernels.scratch('overlap-tones', 4 * even * tones.length);
+  const table = kernels.scratch('overlap-lights', 4 * lights.length);
+  const out = kernels.scratch('overlap-out', 12 * even);
+  for (const [k, tone] of tones.entries()) kernels.f32(planes).set(tone.subarray(0, count), k * even);
+  kernels.f32(table).set(lights);
+  kernels.run.overlapLights(planes.ptr, tones.length, table.ptr, even, out.ptr);
+  return [0, 1, 2].map((c) => kernels.f32(out).slice(c * even, c * even + count));
 }
 
 /** Standard deviations, in cells, of what is taken from the scan everywhere, and of what is taken at edges. */
@@ -131,11 +132,11 @@ interface Noise {
 }
 
 /** Bands through a Gaussian, each channel by itself. */
-function softened(bands: readonly Padded[], sigma: number): Padded[] {
+function softened(kernels: Kernels, bands: readonly Padded[], sigma: number): Padded[] {
   const [across, down] = [bellTaps(sigma, 'x'), bellTaps(sigma, 'y')];
   return bands.map((band) => {
-    const data = through(band, across, new Float32Array(band.data.length));
-    return { ...band, data: through({ ...band, data }, down, new Float32Array(data.length)) };
+    const data = through(kernels, band, across, new Float32Array(band.data.length));
+    return { ...band, data: through(kernels, { ...band, data }, down, new Float32Array(data.length)) };
   });
 }
 
@@ -145,6 +146,7 @@ function softened(bands: readonly Padded[], sigma: number): Padded[] {
  * finely where it is larger than noise. Dots stand in scan and print alike and leave nothing.
  */
 function gridRows(
+  kernels: Kernels,
   { planes, light }: Grid,
   print: ReadPrint,
   filters: readonly InkFilter[],
@@ -157,12 +159,14 @@ function gridRows(
   const cell = Math.max(...filters.map((filter) => filter.cell));
   const [broad, fine] = [Math.max(0.6, BROAD * cell), Math.max(0.5, FINE * cell)];
   const room = reachOf(bellTaps(broad, 'x')) + 2 * reachOf(bellTaps(Math.max(AROUND * cell, 0.6), 'x')) + 1;
-  const from = Math.max(0, first - room);
-  const rows = Math.min(height, first + count + room) - from;
-  const tones = filters.map((filter, k) => inkTones(planes[k]!, filter, from, rows));
-  const smooth = lightsOf(tones, print.inks.printed, width * rows);
+  const reach = heard ? 0 : wavesReach(cell);
+  const from = Math.max(0, first - room - reach);
+  const rows = Math.min(height, first + count + room + reach) - from;
+  const tones = filters.map((filter, k) => inkTones(kernels, planes[k]!, filter, from, rows));
+  const smooth = lightsOf(kernels, tones, print.inks.printed, width * rows);
   const made = lightsOf(
-    tones.map((plane, k) => printedTones(plane, width, from, filters[k]!)),
+    kernels,
+    tones.map((plane, k) => printedTones(kernels, plane, width, from, filters[k]!)),
     print.inks.printed,
     width * rows,
   );
@@ -175,29 +179,43 @@ function gridRows(
       room,
     );
   });
-  const everywhere = softened(off, broad);
-  const atEdges = softened(off, fine);
+  const everywhere = softened(kernels, off, broad);
+  const atEdges = softened(kernels, off, fine);
   const [red, green, blue] = atEdges.map(({ data }, c) => {
     const { data: mean } = everywhere[c]!;
     for (let k = 0; k < data.length; k++) data[k]! -= mean[k]!;
     return data;
   }) as [Float32Array, Float32Array, Float32Array];
   const square = red.map((v, k) => (v * v + green[k]! * green[k]! + blue[k]! * blue[k]!) / 3);
-  const [energy] = softened([{ ...off[0]!, data: square }], Math.max(0.6, AROUND * cell)) as [Padded];
-  const encoded = bytesOfLight();
-  const out = new Uint8Array(3 * width * count);
-  for (let j = 0; j < count; j++) {
-    const at = (j + first - from) * width;
-    const there = (j + first - from + room) * energy.stride + room;
-    for (let x = 0; x < width; x++) {
-      const e = energy.data[there + x]!;
-      if (heard && x % 7 === 0) heard.push(e);
-      const edge = e > noise.level ? (e - noise.level) / e : 0;
-      for (let c = 0; c < 3; c++) {
-        const v = smooth[c]![at + x]! + everywhere[c]!.data[there + x]! + edge * atEdges[c]!.data[there + x]!;
-        out[3 * (j * width + x) + c] = encoded[Math.round(65535 * Math.min(1, Math.max(0, v)))]!;
+  const [energy] = softened(kernels, [{ ...off[0]!, data: square }], Math.max(0.6, AROUND * cell)) as [Padded];
+  if (heard) {
+    for (let j = first - from; j < first - from + count; j++) {
+      for (let x = 0; x < width; x += 7) heard.push(energy.data[(j + room) * energy.stride + room + x]!);
+    }
+    return new Uint8Array(0);
+  }
+  // The rows that are asked for, and those that the waves in them are told by.
+  const above = Math.min(first - from, reach);
+  const below = Math.min(from + rows - first - count, reach);
+  const shown = smooth.map((plane, c): Float32Array => {
+    const own = plane.slice((first - from - above) * width, (first - from + count + below) * width);
+    for (let j = 0, at = 0; j < above + count + below; j++) {
+      let there = (j + first - from - above + room) * energy.stride + room;
+      for (let x = 0; x < width; x++, at++, there++) {
+        const e = energy.data[there]!;
+        const edge = e > noise.level ? (e - noise.level) / e : 0;
+        own[at]! += everywhere[c]!.data[there]! + edge * atEdges[c]!.data[there]!;
       }
     }
+    return own;
+  });
+  const fields = filters.flatMap(({ model }) => model?.fields ?? []);
+  takeWavesOut(kernels, { width, y: first - above, planes: shown }, fields, cell);
+  const encoded = bytesOfLight();
+  const out = new Uint8Array(3 * width * count);
+  for (let c = 0; c < 3; c++) {
+    for (let k = 0, at = above * width; k < count * width; k++, at++)
+      out[3 * k + c] = encoded[Math.round(65535 * Math.min(1, Math.max(0, shown[c]![at]!)))]!;
   }
   return out;
 }
@@ -206,11 +224,11 @@ function gridRows(
 const NOISE_ROWS = 192;
 
 /** How much a scan differs from its model in the middle, where there are few edges. */
-function noiseOf(grid: Grid, print: ReadPrint, filters: readonly InkFilter[]): Noise {
+function noiseOf(kernels: Kernels, grid: Grid, print: ReadPrint, filters: readonly InkFilter[]): Noise {
   const { height } = grid.planes[0]!;
   const rows = Math.min(NOISE_ROWS, height);
   const heard: number[] = [];
-  gridRows(grid, print, filters, (height - rows) >> 1, rows, { level: 0 }, heard);
+  gridRows(kernels, grid, print, filters, (height - rows) >> 1, rows, { level: 0 }, heard);
   heard.sort((a, b) => a - b);
   return { level: Math.max(LEAST ** 2, OVER * (heard[heard.length >> 1] ?? 0)) };
 }
@@ -258,7 +276,7 @@ function enlarged(
  * again. Memory grows with a byte for each ink and pixel of the grid. Yields the share of the preparation that is done.
  * @throws ScanError where there is no print or no screen
  */
-export function* unscreen(source: PictureSource, ppi?: number): Generator<number, Unscreened> {
+export function* unscreen(kernels: Kernels, source: PictureSource, ppi?: number): Generator<number, Unscreened> {
   const print = readPrint(middleOf(source), { ppi });
   yield 0.2;
   const cells = print.screens.map(({ screen, cells: known }) => (known ? 1 : 0.6) * screen.pitch.value);
@@ -275,7 +293,7 @@ export function* unscreen(source: PictureSource, ppi?: number): Generator<number
   }
   const { planes } = grid;
   const filters = filtersOf(print, planes, factor);
-  const noise = noiseOf(grid, print, filters);
+  const noise = noiseOf(kernels, grid, print, filters);
   const { width, height } = source;
   const { width: across, height: down } = planes[0]!;
   let from = -1;
@@ -289,7 +307,7 @@ export function* unscreen(source: PictureSource, ppi?: number): Generator<number
     const first = Math.floor(y / BAND) * BAND;
     const count = Math.min(BAND, down - first);
     if (first === from + BAND) before = rows.slice(3 * across * (BAND - 1));
-    rows = gridRows(grid, print, filters, first, count, noise);
+    rows = gridRows(kernels, grid, print, filters, first, count, noise);
     from = first;
     return rows.subarray(3 * across * (y - first), 3 * across * (y - first + 1));
   };

@@ -105,7 +105,7 @@ export function batchPrint({ port, ...task }: BatchPrintTask): Promise<PrintOutc
 
 /** Takes the screen out of a scanned print, into a file. */
 export const unscreen = ({ port, ...asked }: UnscreenTask): Promise<Unscreening> =>
-  writeUnscreened(asked, (share) => port.postMessage(share));
+  writeUnscreened(kernels, asked, (share) => port.postMessage(share));
 
 export function smallPrint(task: SmallPrintTask): Promise<SmallPrint> {
   return withPictures(task, ({ lookup }) => makeSmallPrint({ kernels, pictures: lookup }, task.job, task.width));

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { editedSource, NO_EDIT, type PictureSource, type PixelRegion, ScanError, unscreen } from '@chromatype/core';
+import { editedSource, type Kernels, NO_EDIT, type PictureSource, type PixelRegion, ScanError, unscreen } from '@chromatype/core';
 import sharp from 'sharp';
 import { openFileSource, type StoredPicture } from '../render/file-source.ts';
 
@@ -33,13 +33,14 @@ function partOf(source: PictureSource, { x, y, width, height }: PixelRegion): Pi
 
 /** Takes the screen out of a stored scan and writes the picture as a PNG. Memory follows the size of its grid of cells. */
 export async function writeUnscreened(
+  kernels: Kernels,
   { scan, region, ppi, file }: UnscreenAsked,
   report: (share: number) => void,
 ): Promise<Unscreening> {
   const whole = openFileSource(scan);
   try {
     const source = region ? partOf(whole, region) : whole;
-    const making = unscreen(source, ppi ?? undefined);
+    const making = unscreen(kernels, source, ppi ?? undefined);
     let step = making.next();
     while (!step.done) {
       report(PREPARED * step.value);
