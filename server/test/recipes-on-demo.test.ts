@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import {
   applyRecipe,
+  type CompiledScreen,
   createJob,
   createKernels,
   filePicture,
@@ -26,8 +27,9 @@ const [SHEET, LOOK] = [24, 100];
 const kernels = createKernels();
 await loadClipper();
 
-/** Separation tables are the same for every picture; nothing else is kept. */
+/** Separation tables and compiled screens are the same for every picture; nothing else is kept. */
 const tables = new Map<string, unknown>();
+const screens = new Map<string, CompiledScreen>();
 const make = <T>(_key: string, _area: unknown, work: () => T): T => work();
 const caches: PrintCaches = {
   light: make,
@@ -35,7 +37,11 @@ const caches: PrintCaches = {
   surface: make,
   unmoved: make,
   mask: (_, work) => work(),
-  screen: (_, work) => work(),
+  screen(key, work) {
+    const kept = screens.get(key) ?? work();
+    screens.set(key, kept);
+    return kept;
+  },
   tables<T>(key: string, work: () => T): T {
     if (!tables.has(key)) tables.set(key, work());
     return tables.get(key) as T;

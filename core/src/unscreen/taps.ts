@@ -99,3 +99,12 @@ export function through(
   out.set(kernels.f32(sums).subarray(0, count), from);
   return out;
 }
+
+/** Bands through a Gaussian, each channel by itself. */
+export function softened(kernels: Kernels, bands: readonly Padded[], sigma: number): Padded[] {
+  const [across, down] = [bellTaps(sigma, 'x'), bellTaps(sigma, 'y')];
+  return bands.map((band) => {
+    const data = through(kernels, band, across, new Float32Array(band.data.length));
+    return { ...band, data: through(kernels, { ...band, data }, down, new Float32Array(data.length)) };
+  });
+}

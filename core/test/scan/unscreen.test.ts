@@ -210,6 +210,21 @@ test('screened anew at a near frequency, a picture without its screen does not r
   expect(wrong(verdicts(finished(rgb).rows(0, SIDE)))).toEqual([]);
 });
 
+test('where inks cannot be told, as in a grey scan of two of them, the spectrum serves, and still beats the Gaussian', () => {
+  const { rgb, truth } = madeScan(INKS.slice(1), 'Round', 9);
+  const grey = Uint8Array.from({ length: rgb.length }, (_, k) => {
+    const p = k - (k % 3);
+    return Math.round(0.3 * rgb[p]! + 0.6 * rgb[p + 1]! + 0.1 * rgb[p + 2]!);
+  });
+  const wanted = Float32Array.from({ length: truth.length }, (_, k) => {
+    const p = k - (k % 3);
+    return 0.3 * truth[p]! + 0.6 * truth[p + 1]! + 0.1 * truth[p + 2]!;
+  });
+  const made = finished(grey).rows(0, SIDE);
+  const blurred = blurredScan(grey);
+  expect(psnr((k) => made[k]! / 255, wanted) - psnr((k) => blurred[k]!, wanted)).toBeGreaterThan(0.2);
+});
+
 test('rows are the same however many are asked for at a time', () => {
   const { rgb } = madeScan([INKS[2]!], 'Round', 3);
   const whole = finished(rgb).rows(0, SIDE);

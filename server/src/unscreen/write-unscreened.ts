@@ -1,6 +1,14 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { editedSource, type Kernels, NO_EDIT, type PictureSource, type PixelRegion, ScanError, unscreen } from '@chromatype/core';
+import {
+  editedSource,
+  type Kernels,
+  NO_EDIT,
+  type PictureSource,
+  type PixelRegion,
+  ScanError,
+  unscreen,
+} from '@chromatype/core';
 import sharp from 'sharp';
 import { openFileSource, type StoredPicture } from '../render/file-source.ts';
 
