@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { memo, type ReactNode, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { ListedJob } from '../api/jobs.ts';
 import type { ShelfList } from './use-shelf.ts';
 
@@ -12,6 +12,34 @@ interface Props {
   readonly head: ReactNode;
   card(job: ListedJob): ReactNode;
 }
+
+interface RowProps extends Pick<Props, 'list' | 'card'> {
+  readonly index: number;
+  /** Pixels from the upper edge of the list. */
+  readonly down: number;
+  readonly columns: number;
+  readonly total: number;
+}
+
+/** A row of cards, which is not made again while others come into sight. */
+const Row = memo(function Row({ index, down, columns, total, list, card }: RowProps) {
+  return (
+    <ul
+      className="absolute inset-x-0 grid gap-6"
+      style={{ gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`, transform: `translateY(${down}px)` }}
+    >
+      {Array.from({ length: Math.min(columns, total - index * columns) }, (_, k) => {
+        const place = index * columns + k;
+        const job = list.at(place);
+        return job ? (
+          card(job)
+        ) : (
+          <li key={place} aria-busy className="h-[228px] bg-paper-2" aria-label="A job that is being fetched" />
+        );
+      })}
+    </ul>
+  );
+});
 
 /** Jobs in rows of cards, of which only those in sight are there. */
 export function JobGrid({ list, head, card }: Props) {
@@ -52,24 +80,15 @@ export function JobGrid({ list, head, card }: Props) {
         {head}
         <div ref={inner} className="relative" style={{ height: rows.getTotalSize() }}>
           {inSight.map((row) => (
-            <ul
+            <Row
               key={row.key}
-              className="absolute inset-x-0 grid gap-6"
-              style={{
-                gridTemplateColumns: `repeat(${columns}, minmax(0, 1fr))`,
-                transform: `translateY(${row.start - top}px)`,
-              }}
-            >
-              {Array.from({ length: Math.min(columns, total - row.index * columns) }, (_, k) => {
-                const place = row.index * columns + k;
-                const job = list.at(place);
-                return job ? (
-                  card(job)
-                ) : (
-                  <li key={place} aria-busy className="h-[228px] bg-paper-2" aria-label="A job that is being fetched" />
-                );
-              })}
-            </ul>
+              index={row.index}
+              down={row.start - top}
+              columns={columns}
+              total={total}
+              list={list}
+              card={card}
+            />
           ))}
         </div>
       </div>
