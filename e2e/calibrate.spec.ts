@@ -70,6 +70,9 @@ test('a chart is made, taken out, pressed and read; what was measured becomes a 
   await expect(rows(page)).toHaveCount(3, { timeout: 90_000 });
   await quiet(page);
   for (const gain of await gains(page)) expect(Math.abs(gain)).toBeLessThan(1);
+  // The file states its resolution, by which the chart has its own size.
+  await expect(page.getByLabel('Scanned at')).toHaveValue(`${PPI} ppi`);
+  await expect(page.getByTestId('calibrate-note')).toHaveCount(0);
 
   const pdf = page.waitForEvent('download', { timeout: 90_000 });
   await page.getByRole('button', { name: 'PDF', exact: true }).click();

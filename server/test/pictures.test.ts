@@ -55,6 +55,12 @@ describe('pictures that are taken', () => {
     });
   });
 
+  test('the resolution that a file states is told', async () => {
+    const at = (density: number) => colours().tiff().withMetadata({ density }).toBuffer();
+    expect((await upload('scan.tif', await at(600)).expect(201)).body.ppi).toBe(600);
+    expect((await upload('plain.png', await colours().png().toBuffer()).expect(201)).body.ppi).toBeNull();
+  });
+
   test('an SVG is drawn large', async () => {
     const svg =
       '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 20 10"><rect width="10" height="10" fill="#f00"/></svg>';

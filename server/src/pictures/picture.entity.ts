@@ -16,6 +16,8 @@ export class PictureEntity {
   /** The size on paper that a drawing states, in mm; null where it states none, and for pictures of pixels. */
   @Column('real', { nullable: true }) widthMm: number | null;
   @Column('real', { nullable: true }) heightMm: number | null;
+  /** The resolution that its file states, in pixels an inch; null where it states none, and of pictures of older times. */
+  @Column('real', { nullable: true }) ppi: number | null;
   /** Of a clip: when each frame ends, in seconds, and the level of the small copies of all frames; null of a still. */
   @Column({ ...JSON_COLUMN, nullable: true }) clip: ClipFacts | null;
   @Column('text') createdAt: string;

@@ -50,7 +50,7 @@ export class PicturesService {
 
   /** Moves what was read of a file to its place. The row comes last, so what is listed is there. */
   async place({ folder, hash, bytes }: Received, name: string, facts: PictureFacts): Promise<PictureEntity> {
-    const { format, width, height, channels, size, clip } = facts;
+    const { format, width, height, channels, size, ppi, clip } = facts;
     const place = this.files(hash).folder;
     await moveFolder(folder, place);
     try {
@@ -64,6 +64,7 @@ export class PicturesService {
         bytes,
         widthMm: size?.width ?? null,
         heightMm: size?.height ?? null,
+        ppi,
         clip,
         createdAt: new Date().toISOString(),
       });

@@ -9,6 +9,8 @@ export interface StoredPicture {
   /** The size on paper that a drawing states. */
   readonly widthMm?: number | null;
   readonly heightMm?: number | null;
+  /** Pixels an inch as its file states them. */
+  readonly ppi?: number | null;
   /** Of a clip: when each frame ends, in seconds, and the level of the small copies of all frames. */
   readonly clip?: { readonly ends: readonly number[]; readonly level: number } | null;
 }

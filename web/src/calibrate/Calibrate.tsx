@@ -65,7 +65,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
       toast.error('A clip is no scan; choose a PNG, JPEG or TIFF of the printed chart.');
       return;
     }
-    take(stored, null);
+    take(stored, stored.ppi ?? null);
   };
   const over = useFileDrop((files) => void takeFile(files).catch(say));
   const shown = useMemo(() => {

@@ -45,6 +45,7 @@ function Working({ doing, cancel }: { readonly doing: Exclude<Doing, { what: 'no
 
 /** Resolution of scans of which nothing is known. */
 const USUAL_PPI = 600;
+const [LEAST_PPI, MOST_PPI] = [50, 9600];
 
 function OpenMatch({ id }: { readonly id: string }) {
   const job = useOpenJob((s) => s.job)!;
@@ -61,6 +62,7 @@ function OpenMatch({ id }: { readonly id: string }) {
       toast.error('A clip is no scan; choose a PNG, JPEG or TIFF of a print.');
       return;
     }
+    if (stored.ppi) setPpi(Math.min(MOST_PPI, Math.max(LEAST_PPI, stored.ppi)));
     setScan(stored);
   };
   const over = useFileDrop((files) => void take(files).catch(say));
@@ -112,8 +114,8 @@ function OpenMatch({ id }: { readonly id: string }) {
                   label="Scanned at"
                   about="Pixels of the scan an inch of the print."
                   value={ppi}
-                  min={50}
-                  max={9600}
+                  min={LEAST_PPI}
+                  max={MOST_PPI}
                   step={1}
                   normal={USUAL_PPI}
                   format={PPI}
@@ -128,7 +130,7 @@ function OpenMatch({ id }: { readonly id: string }) {
                   step={0.1}
                   normal={(scan.width / USUAL_PPI) * MM_PER_INCH}
                   format={MM}
-                  onChange={(mm) => setPpi(Math.min(9600, Math.max(50, (scan.width / mm) * MM_PER_INCH)))}
+                  onChange={(mm) => setPpi(Math.min(MOST_PPI, Math.max(LEAST_PPI, (scan.width / mm) * MM_PER_INCH)))}
                 />
               </div>
             )}
