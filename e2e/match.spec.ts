@@ -22,11 +22,28 @@ test('a scan of a print in three inks becomes a recipe, which is applied to a jo
   await openMatch(page);
   const before = (await storedJob(page, id)).document;
   await dropFile(page, 'scan.png', 'image/png', await madeScan());
+  // Cancelled, it finds nothing and can be begun again.
+  await expect(page.getByTestId('match-status')).toHaveAttribute('data-doing', 'finding', { timeout: 30_000 });
+  await page.getByTestId('match-status').getByRole('button', { name: 'Cancel' }).click();
+  await expect(page.getByTestId('match-status')).toHaveAttribute('data-doing', 'nothing');
+  await expect(page.getByTestId('found-count')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Find how it was printed' }).click();
   await expect(page.getByTestId('found-count')).toContainText('3 inks', { timeout: 30_000 });
   // Our print stands beside the scan, both printed to the end.
   await expect(page.getByRole('figure', { name: 'Our print' })).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole('figure', { name: 'The scan' })).toBeVisible();
   await expect(page.getByTestId('match-status')).toHaveAttribute('data-doing', 'nothing');
+  // Each screen is drawn over the scan, whose own pixels are under it.
+  await expect(page.getByTestId('screen-on-scan')).toHaveCount(3);
+  const colours = await page
+    .getByTestId('screen-on-scan')
+    .first()
+    .locator('canvas')
+    .evaluate((e: HTMLCanvasElement) => {
+      const { data } = e.getContext('2d')!.getImageData(0, 0, e.width, e.height);
+      return new Set(new Uint32Array(data.buffer)).size;
+    });
+  expect(colours).toBeGreaterThan(100);
   await expectToFitEverywhere(page, 'Match a print');
   const { violations } = await new AxeBuilder({ page })
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])

@@ -77,7 +77,7 @@ const PATCH_WIDTH = 7;
 /** What stays bare between two rows of patches. */
 const GAP = 2;
 /** Rows are as high as there is room for them, and no higher than this with their gap. */
-const HIGHEST_ROW = 18;
+const HIGHEST_ROW = 26;
 const LEFT = 5.5;
 const TOP = 18;
 const BOTTOM = CHART_HEIGHT - 16;

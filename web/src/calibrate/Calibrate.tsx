@@ -8,6 +8,7 @@ import { SheetView } from '../bench/sheet/SheetView.tsx';
 import { showWholeSheet } from '../bench/view-store.ts';
 import { JobGate } from '../document/JobGate.tsx';
 import { useOpenJob } from '../document/store.ts';
+import { scannedPpi } from '../match/scanned-ppi.ts';
 import { scanJob } from '../match/match-jobs.ts';
 import { OverprintGrid } from '../swatches/OverprintGrid.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -65,7 +66,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
       toast.error('A clip is no scan; choose a PNG, JPEG or TIFF of the printed chart.');
       return;
     }
-    take(stored, stored.ppi ?? null);
+    take(stored, scannedPpi(stored));
   };
   const over = useFileDrop((files) => void takeFile(files).catch(say));
   const shown = useMemo(() => {
@@ -176,7 +177,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
             job={shown ?? chart ?? job}
             pass={null}
             viewOnly
-            tried={shown !== null}
+            tried={shown !== null || !isChart}
           />
           {over && (
             <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">

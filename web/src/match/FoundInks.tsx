@@ -6,11 +6,13 @@ import {
   inkNames,
   type MatchedInk,
   type MatchSettings,
+  type PixelRegion,
 } from '@chromatype/core';
 import { DEGREES, PERCENT } from '../ui/formats.ts';
 import type { NumberFormat } from '../ui/number-text.ts';
 import { SelectField } from '../ui/SelectField.tsx';
 import { SliderRow } from '../ui/SliderRow.tsx';
+import { ScreenOnScan } from './ScreenOnScan.tsx';
 
 const LPI: NumberFormat = { unit: 'lpi', digits: 1 };
 
@@ -41,13 +43,17 @@ interface Props {
   readonly settings: MatchSettings;
   /** What the scan tells, to which a double click returns. */
   readonly found: MatchSettings;
+  /** The scan, its region and its pixels an inch. */
+  readonly hash: string;
+  readonly region: PixelRegion;
+  readonly ppi: number;
   onChange(ink: number, part: Partial<MatchedInk>): void;
 }
 
 const KINDS = { dots: 'dots', lines: 'lines', grain: 'grain' } as const;
 
 /** The inks of a scan with what was found of each, and what can be changed of it. */
-export function FoundInks({ findings, settings, found, onChange }: Props) {
+export function FoundInks({ findings, settings, found, hash, region, ppi, onChange }: Props) {
   const names = inkNames(findings.inks.map(({ lab }) => lab.value));
   return (
     <ol aria-label="Inks that were found" className="grid gap-3">
@@ -97,6 +103,14 @@ export function FoundInks({ findings, settings, found, onChange }: Props) {
                   onChange={(angle) => change({ angle })}
                 />
                 <Line says="Frequency and angle" of={screen.pitch.confidence} />
+                <ScreenOnScan
+                  name={names[k]!}
+                  hash={hash}
+                  region={region}
+                  pitch={ppi / set.lpi}
+                  angle={set.angle + settings.turn}
+                  both={screen.kind.value === 'dots'}
+                />
               </>
             )}
             {screen.kind.value === 'dots' && (

@@ -21,6 +21,7 @@ import { TextField } from '../ui/TextField.tsx';
 import { useFileDrop } from '../ui/use-file-drop.ts';
 import { FoundInks, Sureness } from './FoundInks.tsx';
 import { printJob, scanJob } from './match-jobs.ts';
+import { scannedPpi } from './scanned-ppi.ts';
 import { RegionPicker } from './RegionPicker.tsx';
 import { type Doing, LARGEST_REGION, useMatch } from './use-match.ts';
 
@@ -62,7 +63,8 @@ function OpenMatch({ id }: { readonly id: string }) {
       toast.error('A clip is no scan; choose a PNG, JPEG or TIFF of a print.');
       return;
     }
-    if (stored.ppi) setPpi(Math.min(MOST_PPI, Math.max(LEAST_PPI, stored.ppi)));
+    const told = scannedPpi(stored);
+    if (told !== null) setPpi(Math.min(MOST_PPI, told));
     setScan(stored);
   };
   const over = useFileDrop((files) => void take(files).catch(say));
@@ -202,7 +204,17 @@ function OpenMatch({ id }: { readonly id: string }) {
                       )}
                     </div>
                   </div>
-                  <FoundInks findings={findings} settings={settings} found={found} onChange={match.changeInk} />
+                  {scan && region && (
+                    <FoundInks
+                      findings={findings}
+                      settings={settings}
+                      found={found}
+                      hash={scan.hash}
+                      region={region}
+                      ppi={ppi}
+                      onChange={match.changeInk}
+                    />
+                  )}
                   <p className="text-[11px] leading-tight text-muted">
                     Dot gain and misregister cannot be known from this region; they are left at their defaults.
                   </p>
