@@ -2,6 +2,7 @@ import type { Pass } from '../document/types.ts';
 import { hexOfLight, measuredInk } from '../ink/ink-sets.ts';
 import { plainStock } from '../ink/defaults.ts';
 import type { Stock } from '../ink/types.ts';
+import { cosine, sine, square } from '../math/exact.ts';
 import { MM_PER_INCH } from '../math/units.ts';
 import type { Recipe } from '../recipes/recipe.ts';
 import {
@@ -25,6 +26,9 @@ export interface MatchedInk {
   readonly solidFrom: number;
   /** How much of the rims of marks stays bare, 0..1. */
   readonly dry: number;
+  /** How far it lands off the ink by which the others are measured, in mm. */
+  readonly shiftX: number;
+  readonly shiftY: number;
 }
 
 export interface MatchSettings {
@@ -49,6 +53,20 @@ const LEAST_TEXTURE = 0.05;
 const modulo = (v: number, by: number): number => ((v % by) + by) % by;
 const rounded = (v: number, digits: number): number => Number(v.toFixed(digits));
 
+/** Inks that lie no farther off than this, in mm, are in register. */
+const IN_REGISTER = 0.06;
+
+/** Where an ink lands on the print, in mm; in its place where that is a mere guess. */
+function landing({ misregister }: FoundInk, ppi: number, turn: number): Pick<MatchedInk, 'shiftX' | 'shiftY'> {
+  const [x, y] = misregister.confidence === 'medium' ? misregister.value : [0, 0];
+  const [c, s] = [cosine((turn * Math.PI) / 180), sine((turn * Math.PI) / 180)];
+  const mm = (pixels: number) => (pixels / ppi) * MM_PER_INCH;
+  // What lies turned in the scan is turned back.
+  const [right, down] = [mm(x * c - y * s), mm(x * s + y * c)];
+  const off = Math.sqrt(square(right) + square(down)) > IN_REGISTER;
+  return { shiftX: off ? rounded(right, 2) : 0, shiftY: off ? rounded(down, 2) : 0 };
+}
+
 /** The settings that a scan tells, before anything is changed by hand. What is not known has its normal value. */
 export function settingsOf(findings: Findings, ppi: number, turn: number): MatchSettings {
   return {
@@ -56,7 +74,8 @@ export function settingsOf(findings: Findings, ppi: number, turn: number): Match
     ppi,
     turn,
     texture: findings.texture.confidence === 'none' ? 0 : rounded(Math.min(2, findings.texture.value / TEXTURE), 2),
-    inks: findings.inks.map(({ screen }) => ({
+    inks: findings.inks.map(({ screen, ...ink }) => ({
+      ...landing({ screen, ...ink }, ppi, turn),
       lpi: rounded(ppi / screen.pitch.value, 2),
       angle: rounded(screen.angle.confidence === 'none' ? 45 : modulo(screen.angle.value - turn, 180), 2),
       // A shape that is a mere guess is left at the normal one.
@@ -117,7 +136,7 @@ export function recipeOfFindings(findings: Findings, settings: MatchSettings): R
     return {
       ink: measuredInk(names[k]!, ink.lab.value, findings.stock.value),
       screen: screenAsked(ink, set, k),
-      press: { dry: set.dry },
+      press: { dry: set.dry, shiftX: set.shiftX, shiftY: set.shiftY },
     };
   });
   const asked: Pick<ShippedAsked, 'id' | 'name' | 'note' | 'tags' | 'stock' | 'ground'> = {

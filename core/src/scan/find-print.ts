@@ -6,6 +6,7 @@ import { type InkPlane, inkPlanes } from './ink-plane.ts';
 import { type Lattice, screensOf } from './lattices.ts';
 import type { ScanPixels } from './pixels.ts';
 import { readGrain, type ReadScreen, readScreen } from './read-screen.ts';
+import { misregisters } from './misregister.ts';
 import { ScanError } from './scan-error.ts';
 import { lightAt } from './overprint-lights.ts';
 import { spectrumOf } from './spectrum-peaks.ts';
@@ -135,6 +136,10 @@ export function readPrint(scan: ScanPixels, { report = () => {}, ppi }: FindAske
 export function findPrint(scan: ScanPixels, asked: FindAsked = {}): Findings {
   const { inks, planes, screens, finest } = readPrint(scan, asked);
   const order = [...inks.inks.keys()].sort((a, b) => inks.inks[b]!.lab[0] - inks.inks[a]!.lab[0]);
+  const lands = misregisters(
+    planes,
+    screens.map(({ screen }) => screen.pitch.value),
+  );
   const all = order.map((k): FoundInk => {
     const ink = inks.inks[k]!;
     const { screen } = screens[k]!;
@@ -142,6 +147,7 @@ export function findPrint(scan: ScanPixels, asked: FindAsked = {}): Findings {
       light: ink.light,
       lab: found(ink.lab, colourSureness(ink, screen.pitch.value, inks)),
       area: ink.area,
+      misregister: lands[k]!,
       screen,
     };
   });

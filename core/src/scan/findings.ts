@@ -41,6 +41,8 @@ export interface FoundInk {
   readonly lab: Found<Lab>;
   /** Share of the scan that it covers. */
   readonly area: number;
+  /** How far it lies off the ink whose edges are most like those of the others, in pixels of the scan, right and down. */
+  readonly misregister: Found<readonly [number, number]>;
   readonly screen: FoundScreen;
 }
 

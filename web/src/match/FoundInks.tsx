@@ -8,7 +8,7 @@ import {
   type MatchSettings,
   type PixelRegion,
 } from '@chromatype/core';
-import { DEGREES, PERCENT } from '../ui/formats.ts';
+import { DEGREES, MM, PERCENT } from '../ui/formats.ts';
 import type { NumberFormat } from '../ui/number-text.ts';
 import { SelectField } from '../ui/SelectField.tsx';
 import { SliderRow } from '../ui/SliderRow.tsx';
@@ -175,6 +175,29 @@ export function FoundInks({ findings, settings, found, hash, region, ppi, onChan
               onChange={(dry) => change({ dry })}
             />
             <Line says="Raggedness of edges" of={screen.ragged.confidence} />
+            {findings.inks.length > 1 && (
+              <>
+                {(['shiftX', 'shiftY'] as const).map((side) => (
+                  <SliderRow
+                    key={side}
+                    wide
+                    label={side === 'shiftX' ? 'Lands right' : 'Lands down'}
+                    about="How far the ink lands off the one by which the others are measured."
+                    value={set[side]}
+                    min={-2}
+                    max={2}
+                    step={0.01}
+                    normal={was[side]}
+                    format={MM}
+                    onChange={(mm) => change({ [side]: mm })}
+                  />
+                ))}
+                <Line
+                  says="Misregister"
+                  of={ink.misregister.confidence === 'low' ? 'none' : ink.misregister.confidence}
+                />
+              </>
+            )}
           </li>
         );
       })}

@@ -216,7 +216,8 @@ function OpenMatch({ id }: { readonly id: string }) {
                     />
                   )}
                   <p className="text-[11px] leading-tight text-muted">
-                    Dot gain and misregister cannot be known from this region; they are left at their defaults.
+                    Dot gain cannot be known without the tones that were meant; it is left at its default. Measure the
+                    press for it.
                   </p>
                 </>
               )}
