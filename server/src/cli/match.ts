@@ -71,7 +71,7 @@ function told(findings: Findings, ppi: number, turn: number) {
     stock: { lab: lab(findings.stock.value), confidence: findings.stock.confidence },
     count: { value: findings.count.value, confidence: findings.count.confidence },
     turn: { value: rounded(findings.turn.value, 2), confidence: findings.turn.confidence },
-    inks: findings.inks.map(({ lab: own, screen }, k) => ({
+    inks: findings.inks.map(({ lab: own, screen, misregister }, k) => ({
       name: names[k],
       lab: lab(own.value),
       colour: own.confidence,
@@ -81,6 +81,11 @@ function told(findings: Findings, ppi: number, turn: number) {
       shape: { value: settings.inks[k]!.shape, confidence: screen.shape.confidence },
       smallest: { value: screen.smallest.value, confidence: screen.smallest.confidence },
       solidFrom: { value: screen.solidFrom.value, confidence: screen.solidFrom.confidence },
+      misregister: {
+        value: [settings.inks[k]!.shiftX, settings.inks[k]!.shiftY],
+        unit: 'mm right and down',
+        confidence: misregister.confidence,
+      },
     })),
   };
 }
