@@ -1,21 +1,19 @@
 import { chartJob, chartOf, chartPasses, type Job, MM_PER_INCH, setOfPress } from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import { toast } from 'sonner';
-import { sendPicture } from '../bench/add-picture.ts';
 import { Header } from '../bench/Header.tsx';
 import { SheetView } from '../bench/sheet/SheetView.tsx';
 import { showWholeSheet } from '../bench/view-store.ts';
 import { JobGate } from '../document/JobGate.tsx';
 import { useOpenJob } from '../document/store.ts';
+import { DropHere, ScanChooser } from '../match/ScanChooser.tsx';
+import { useScanFile } from '../match/use-scan-file.ts';
 import { scannedPpi } from '../match/scanned-ppi.ts';
 import { scanJob } from '../match/match-jobs.ts';
 import { OverprintGrid } from '../swatches/OverprintGrid.tsx';
 import { Button } from '../ui/Button.tsx';
-import { chooseFile, PICTURE_FILES } from '../ui/files.ts';
 import { PPI } from '../ui/formats.ts';
 import { NumberField } from '../ui/NumberField.tsx';
-import { useFileDrop } from '../ui/use-file-drop.ts';
 import { ChartFiles, MakeChart, sizeOf } from './ChartPanel.tsx';
 import { FoundOnScan } from './FoundOnScan.tsx';
 import { GainChart } from './GainChart.tsx';
@@ -23,8 +21,6 @@ import { KeepPress, KeptPresses } from './KeepPress.tsx';
 import { MeasuredTable } from './MeasuredTable.tsx';
 import { StandIn } from './StandIn.tsx';
 import { type Doing, type Told, useCalibrate } from './use-calibrate.ts';
-
-const say = (error: unknown) => toast.error(error instanceof Error ? error.message : String(error));
 
 const WORDS: Readonly<Record<Exclude<Doing['what'], 'nothing'>, string>> = {
   pressing: 'The stand-in press prints the chart …',
@@ -58,17 +54,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
   const { chart, inks, why } = useMemo(() => chartFor(job, size), [job, size]);
   const { scan, ppi, setPpi, told, doing, fault, take, press, cancel } = useCalibrate(chart, inks);
   const busy = doing.what !== 'nothing';
-  const takeFile = async (files: readonly File[]) => {
-    const [file] = files;
-    const stored = file ? await sendPicture(file) : null;
-    if (!stored) return;
-    if (stored.clip) {
-      toast.error('A clip is no scan; choose a PNG, JPEG or TIFF of the printed chart.');
-      return;
-    }
-    take(stored, scannedPpi(stored));
-  };
-  const over = useFileDrop((files) => void takeFile(files).catch(say));
+  const { over, take: takeFile } = useScanFile((stored) => take(stored, scannedPpi(stored)));
   const shown = useMemo(() => {
     if (!scan) return null;
     const whole = { x: 0, y: 0, width: scan.width, height: scan.height };
@@ -93,22 +79,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
               <h2 id="scan-head" className={HEAD}>
                 2. Read a scan of it
               </h2>
-              <div className="flex items-center gap-2">
-                <Button
-                  onClick={() =>
-                    void chooseFile(PICTURE_FILES)
-                      .then((file) => file && takeFile([file]))
-                      .catch(say)
-                  }
-                >
-                  {scan ? 'Another scan' : 'Choose a scan'}
-                </Button>
-                {scan && (
-                  <span className="min-w-0 truncate text-muted" title={scan.name} data-own>
-                    {scan.name}
-                  </span>
-                )}
-              </div>
+              <ScanChooser scan={scan} onTake={takeFile} />
               {!scan && (
                 <p className="text-[11px] leading-tight text-muted">
                   Scan the whole sheet at 300 ppi or more, as PNG, JPEG or TIFF, without corrections of colour; or drop
@@ -179,11 +150,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
             viewOnly
             tried={shown !== null || !isChart}
           />
-          {over && (
-            <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">
-              Drop the scan of the chart to read it
-            </p>
-          )}
+          {over && <DropHere says="Drop the scan of the chart to read it" />}
         </figure>
         {told && <Results job={job} told={told} />}
       </main>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { jobs } from '../api/jobs.ts';
 import { runs } from '../api/runs.ts';
-import { RunRow } from '../bench/output/RunRow.tsx';
+import { LastRuns } from '../bench/output/LastRuns.tsx';
 import { useRuns } from '../bench/output/use-runs.ts';
 import { saveNow } from '../document/autosave.ts';
 import { Button } from '../ui/Button.tsx';
@@ -101,16 +101,7 @@ export function ChartFiles({ id }: { readonly id: string }) {
           {problem}
         </p>
       )}
-      {list.length > 0 && (
-        <ul aria-label="Files of the chart" className="grid gap-2">
-          {[...list]
-            .sort((a, b) => b.createdAt.localeCompare(a.createdAt))
-            .slice(0, 3)
-            .map((run) => (
-              <RunRow key={run.id} run={run} />
-            ))}
-        </ul>
-      )}
+      <LastRuns label="Files of the chart" list={list} />
     </div>
   );
 }

@@ -5,7 +5,6 @@ import { toast } from 'sonner';
 import type { StoredPicture } from '../api/pictures.ts';
 import { saveRecipe } from '../api/recipes.ts';
 import { keepBefore } from '../api/versions.ts';
-import { sendPicture } from '../bench/add-picture.ts';
 import { Header } from '../bench/Header.tsx';
 import { SheetView } from '../bench/sheet/SheetView.tsx';
 import { showWholeSheet } from '../bench/view-store.ts';
@@ -13,16 +12,16 @@ import { newId } from '../document/edits.ts';
 import { JobGate } from '../document/JobGate.tsx';
 import { edit, undo, useOpenJob } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
-import { chooseFile, PICTURE_FILES } from '../ui/files.ts';
 import { DEGREES, MM, PERCENT, PPI } from '../ui/formats.ts';
 import { NumberField } from '../ui/NumberField.tsx';
 import { SliderRow } from '../ui/SliderRow.tsx';
 import { TextField } from '../ui/TextField.tsx';
-import { useFileDrop } from '../ui/use-file-drop.ts';
 import { FoundInks, Sureness } from './FoundInks.tsx';
 import { printJob, scanJob } from './match-jobs.ts';
+import { DropHere, ScanChooser } from './ScanChooser.tsx';
 import { scannedPpi } from './scanned-ppi.ts';
 import { RegionPicker } from './RegionPicker.tsx';
+import { useScanFile } from './use-scan-file.ts';
 import { type Doing, LARGEST_REGION, useMatch } from './use-match.ts';
 
 const say = (error: unknown) => toast.error(error instanceof Error ? error.message : String(error));
@@ -55,19 +54,11 @@ function OpenMatch({ id }: { readonly id: string }) {
   const [name, setName] = useState('');
   const match = useMatch(scan, ppi);
   const { region, findings, settings, found, recipe, picture, doing, fault } = match;
-  const take = async (files: readonly File[]) => {
-    const [file] = files;
-    const stored = file ? await sendPicture(file) : null;
-    if (!stored) return;
-    if (stored.clip) {
-      toast.error('A clip is no scan; choose a PNG, JPEG or TIFF of a print.');
-      return;
-    }
+  const { over, take } = useScanFile((stored) => {
     const told = scannedPpi(stored);
     if (told !== null) setPpi(Math.min(MOST_PPI, told));
     setScan(stored);
-  };
-  const over = useFileDrop((files) => void take(files).catch(say));
+  });
   const left = useMemo(() => scan && region && scanJob(scan, region, ppi), [scan, region, ppi]);
   const named: Recipe | null = recipe && { ...recipe, name: name.trim() || 'Matched print' };
   const right = useMemo(
@@ -93,23 +84,7 @@ function OpenMatch({ id }: { readonly id: string }) {
         <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto] border-r border-ink bg-paper">
           <div className="grid gap-2 border-b border-hairline p-2.5">
             <h1 className="text-[14px]">Match a print</h1>
-            <div className="flex items-center gap-2">
-              <Button
-                strong={!scan}
-                onClick={() =>
-                  void chooseFile(PICTURE_FILES)
-                    .then((file) => file && take([file]))
-                    .catch(say)
-                }
-              >
-                {scan ? 'Another scan' : 'Choose a scan'}
-              </Button>
-              {scan && (
-                <span className="min-w-0 truncate text-muted" title={scan.name} data-own>
-                  {scan.name}
-                </span>
-              )}
-            </div>
+            <ScanChooser scan={scan} strong={!scan} onTake={take} />
             {scan && region && (
               <div className="grid grid-cols-2 gap-x-4">
                 <NumberField
@@ -265,11 +240,7 @@ function OpenMatch({ id }: { readonly id: string }) {
               <SheetView job={right} pass={null} viewOnly tried beside />
             </Side>
           )}
-          {over && (
-            <p className="pointer-events-none absolute inset-3 z-30 grid place-items-center border-2 border-dashed border-hot bg-paper/80 font-head text-[18px]">
-              Drop the scan to read it
-            </p>
-          )}
+          {over && <DropHere says="Drop the scan to read it" />}
         </div>
       </main>
     </div>

@@ -10,7 +10,7 @@ import {
 } from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { runs } from '../api/runs.ts';
-import { RunRow } from '../bench/output/RunRow.tsx';
+import { LastRuns } from '../bench/output/LastRuns.tsx';
 import { useRuns } from '../bench/output/use-runs.ts';
 import { setPlates } from '../document/edits.ts';
 import { saveNow } from '../document/autosave.ts';
@@ -147,16 +147,7 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
             {problem}
           </p>
         )}
-        {list.length > 0 && (
-          <ul aria-label="Runs of this job" className="grid gap-2">
-            {[...list]
-              .sort((a, b) => b.createdAt.localeCompare(a.createdAt))
-              .slice(0, 3)
-              .map((run) => (
-                <RunRow key={run.id} run={run} />
-              ))}
-          </ul>
-        )}
+        <LastRuns label="Runs of this job" list={list} />
         <h3 className={HEAD}>To the press</h3>
         <PressDesk id={id} />
         <CalibrateLink id={id} />
