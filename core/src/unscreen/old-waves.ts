@@ -10,7 +10,7 @@ export interface PlaneRows {
 }
 
 /** Nodes along the side of a cell. */
-const NODES = 2;
+const NODES = 1.5;
 /** Standard deviation, in cells, of the bell in which a wave is told from the picture. */
 const BELL = 2;
 
