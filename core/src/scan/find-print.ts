@@ -63,9 +63,8 @@ function plainShare(planes: readonly InkPlane[]): number {
 /** A share of colours that is not explained by so much says that an ink was missed. */
 const MISSED = 0.12;
 
-function colourSureness(ink: ScanInks['inks'][number], cell: number, { unexplained }: ScanInks): Confidence {
-  // Where an ink was missed, the others have taken some of its colour.
-  if (cell >= 13 && ink.alone > 0.02 && unexplained <= MISSED) return 'high';
+/** Colours are never sure: where two inks cover each other everywhere, one of them is seen through the other alone. */
+function colourSureness(ink: ScanInks['inks'][number], cell: number): Confidence {
   return cell >= 7 && ink.alone > 0.003 ? 'medium' : 'low';
 }
 
@@ -145,7 +144,7 @@ export function findPrint(scan: ScanPixels, asked: FindAsked = {}): Findings {
     const { screen } = screens[k]!;
     return {
       light: ink.light,
-      lab: found(ink.lab, colourSureness(ink, screen.pitch.value, inks)),
+      lab: found(ink.lab, colourSureness(ink, screen.pitch.value)),
       area: ink.area,
       misregister: lands[k]!,
       screen,

@@ -2,8 +2,8 @@ import type { Lab } from '../colour/lab.ts';
 import type { LinearRgb } from '../colour/srgb.ts';
 
 /**
- * How sure a finding is. What is *high* was wrong in fewer than one of a hundred cases in all, and colours in two or three of
- * a hundred, on made scans (docs/decisions/scans.md).
+ * How sure a finding is. What is *high* was wrong in fewer than two of a hundred cases of each kind, on made scans; colours
+ * are never *high* (docs/decisions/scans.md).
  */
 export type Confidence = 'high' | 'medium' | 'low' | 'none';
 
