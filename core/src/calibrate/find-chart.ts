@@ -15,8 +15,10 @@ export interface FoundChart {
 }
 
 const CORNERS_WANTED = CORNERS.length;
-/** Marks of which corners are chosen: more than so many are no chart. */
-const MOST_MARKS = 12;
+/** Corners are chosen of so many marks, the largest. */
+const MOST_MARKS = 10;
+
+const sizeOf = ({ width, height }: FoundMark): number => width * height;
 
 /** All ways to choose four of some marks. */
 function* fours(marks: readonly FoundMark[]): Generator<readonly FoundMark[]> {
@@ -99,9 +101,11 @@ export function findChart(scan: ScanPixels): FoundChart {
   let code = false;
   for (const dark of [false, true]) {
     for (const channel of ['all', 0, 1, 2] as const) {
-      const marks = cornerMarks(planeOf(scan, channel, dark));
+      const marks = cornerMarks(planeOf(scan, channel, dark))
+        .sort((a, b) => sizeOf(b) - sizeOf(a))
+        .slice(0, MOST_MARKS);
       most = Math.max(most, Math.min(CORNERS_WANTED, marks.length));
-      if (marks.length < CORNERS_WANTED || marks.length > MOST_MARKS) continue;
+      if (marks.length < CORNERS_WANTED) continue;
       for (const four of fours(marks)) {
         const ring = around(four);
         for (let first = 0; first < CORNERS_WANTED; first++) {

@@ -11,8 +11,6 @@ export interface Landing {
   readonly turn: number;
   /** How much longer the print is across, in thousandths. */
   readonly stretch: number;
-  /** Standard deviation in mm by which its dots lie off that. */
-  readonly off: number;
   /** How far it lands off a place of the chart, all in units of the chart. */
   at(x: number, y: number): readonly [number, number];
 }
@@ -55,16 +53,11 @@ export function landingOf(dots: readonly DotOff[], unit: number): Landing | null
     sx + turn * (y - cy) + stretch * (x - cx),
     sy - turn * (x - cx),
   ];
-  const off = dots.reduce((sum, { dot, x, y }) => {
-    const [ex, ey] = at(dot.x, dot.y);
-    return sum + (x - ex) ** 2 + (y - ey) ** 2;
-  }, 0);
   return {
     shiftX: unit * sx,
     shiftY: unit * sy,
     turn: (turn * 180) / Math.PI,
     stretch: 1000 * stretch,
-    off: unit * Math.sqrt(off / dots.length),
     at,
   };
 }

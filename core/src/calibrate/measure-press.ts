@@ -1,4 +1,6 @@
 import { chartLayout, type TargetKind } from '../chart/chart-layout.ts';
+import { FULL_SIZE } from '../chart/chart-spec.ts';
+import { MM_PER_INCH } from '../math/units.ts';
 import { targetSize } from '../chart/ink-on-chart.ts';
 import { type Lab, labOfLight } from '../colour/lab.ts';
 import type { CurvePoint } from '../settings/params.ts';
@@ -66,7 +68,7 @@ export function measurePress(
 ): MeasuredPress {
   const { spec, stock, tones, targets, landings, unit } = reading;
   const layout = chartLayout(spec.inks);
-  const pixel = ppi ? 25.4 / ppi / (spec.twentieths / 20) : 0;
+  const pixel = ppi ? MM_PER_INCH / ppi / (spec.twentieths / FULL_SIZE) : 0;
   const solidAt = (inks: number) => tones[layout.tones.findIndex((p) => p.inks === inks && p.tone === 1)]!;
   const least = Math.max(0.002, SURE * stock.noise);
   const inks = Array.from({ length: spec.inks }, (_, ink): MeasuredInk => {

@@ -79,9 +79,15 @@ export function setOfPress(job: Job, measured: MeasuredPress, label: string): In
   };
 }
 
-/** A job that prints for the press that was measured: its inks, its stock, gain by the tables, and the tones that hold. */
+/**
+ * A job that prints for the press that was measured: its inks, its stock, gain by the tables, and the tones that hold. Passes
+ * take the inks of their own names; where a name is not in the set, all take them in print order.
+ */
 export function withMeasuredPress(job: Job, set: InkSet): Job {
-  const of = new Map(chartPasses(job).map((pass, k) => [pass.id, set.inks[k]!]));
+  const passes = chartPasses(job);
+  const own = passes.map(({ ink }) => set.inks.find(({ name }) => name === ink.name));
+  const inks = own.every((ink) => ink) && new Set(own).size === own.length ? own : set.inks;
+  const of = new Map(passes.map((pass, k) => [pass.id, inks[k]]));
   return {
     ...job,
     sheet: { ...job.sheet, stock: set.stock ?? job.sheet.stock },

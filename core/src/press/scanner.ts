@@ -1,7 +1,8 @@
 import type { LinearRgb } from '../colour/srgb.ts';
 import { bytesOfLight } from '../colour/srgb.ts';
-import { cosine, exponential, sine } from '../math/exact.ts';
+import { cosine, sine } from '../math/exact.ts';
 import { hash32 } from '../math/hash.ts';
+import { softPlane } from '../raster/soft-plane.ts';
 
 /** A print as it lies under the scanner: which inks stand on each of its pixels. */
 export interface InkedSheet {
@@ -64,43 +65,6 @@ export function placeOnPrint(
   };
 }
 
-/** Gaussian weights, odd in number. */
-function bell(sigma: number): Float64Array {
-  const reach = Math.max(1, Math.ceil(3 * sigma));
-  const w = Float64Array.from({ length: 2 * reach + 1 }, (_, k) => exponential(-0.5 * ((k - reach) / sigma) ** 2));
-  const sum = w.reduce((a, b) => a + b, 0);
-  return w.map((v) => v / sum);
-}
-
-function blurred(plane: Float32Array, width: number, height: number, sigma: number): Float32Array {
-  const w = bell(sigma);
-  const reach = (w.length - 1) / 2;
-  const inside = (v: number, length: number) => Math.max(0, Math.min(length - 1, v));
-  const across = new Float32Array(plane.length);
-  for (let y = 0; y < height; y++) {
-    const row = y * width;
-    for (let x = 0; x < width; x++) {
-      let sum = 0;
-      const whole = x >= reach && x + reach < width;
-      for (let t = -reach; t <= reach; t++) sum += w[t + reach]! * plane[row + (whole ? x + t : inside(x + t, width))]!;
-      across[row + x] = sum;
-    }
-  }
-  // Down by whole rows, so that memory is read in order.
-  const out = new Float32Array(plane.length);
-  const sums = new Float64Array(width);
-  for (let y = 0; y < height; y++) {
-    sums.fill(0);
-    for (let t = -reach; t <= reach; t++) {
-      const row = inside(y + t, height) * width;
-      const weight = w[t + reach]!;
-      for (let x = 0; x < width; x++) sums[x]! += weight * across[row + x]!;
-    }
-    out.set(sums, y * width);
-  }
-  return out;
-}
-
 /** A number as of a bell curve of variance 1, the same for the same three numbers (twelve even ones summed). */
 function chance(x: number, y: number, seed: number): number {
   let sum = 0;
@@ -148,7 +112,7 @@ export function scanPrint(sheet: InkedSheet, how: ScannerSettings): Uint8Array {
   const encoded = bytesOfLight();
   const out = new Uint8Array(3 * width * height);
   planes.forEach((plane, c) => {
-    const soft = how.blur > 0 ? blurred(plane, width, height, how.blur) : plane;
+    const soft = how.blur > 0 ? softPlane(plane, width, height, how.blur) : plane;
     for (let y = 0, k = 0; y < height; y++) {
       for (let x = 0; x < width; x++, k++) {
         const light = Math.round(65535 * Math.min(1, Math.max(0, soft[k]!)));

@@ -1,4 +1,5 @@
 import { transform2 } from '../measure/fft2.ts';
+import { softPlane } from '../raster/soft-plane.ts';
 import { type Confidence, type Found, found, unknown } from './findings.ts';
 import type { InkPlane } from './ink-plane.ts';
 
@@ -14,31 +15,13 @@ function edgesOf(plane: InkPlane, step: number, cell: number): Float64Array {
   const y0 = Math.max(0, (height - SIDE * step) >> 1);
   const w = Math.min(SIDE, Math.floor(width / step));
   const h = Math.min(SIDE, Math.floor(height / step));
-  let tones = new Float64Array(w * h);
+  const blocks = new Float32Array(w * h);
   for (let y = 0; y < h * step; y++) {
     const row = (y0 + y) * width + x0;
     const to = Math.floor(y / step) * w;
-    for (let x = 0; x < w * step; x++) tones[to + Math.floor(x / step)]! += data[row + x]! / (255 * step * step);
+    for (let x = 0; x < w * step; x++) blocks[to + Math.floor(x / step)]! += data[row + x]! / (255 * step * step);
   }
-  const sigma = (SOFT * cell) / step;
-  const reach = Math.ceil(3 * sigma);
-  const bell = Array.from({ length: 2 * reach + 1 }, (_, k) => Math.exp(-0.5 * ((k - reach) / sigma) ** 2));
-  const sum = bell.reduce((a, b) => a + b, 0);
-  for (const across of [true, false]) {
-    const out = new Float64Array(w * h);
-    for (let y = 0; y < h; y++) {
-      for (let x = 0; x < w; x++) {
-        let v = 0;
-        for (let k = -reach; k <= reach; k++) {
-          const i = across ? Math.min(w - 1, Math.max(0, x + k)) : x;
-          const j = across ? y : Math.min(h - 1, Math.max(0, y + k));
-          v += (bell[k + reach]! / sum) * tones[j * w + i]!;
-        }
-        out[y * w + x] = v;
-      }
-    }
-    tones = out;
-  }
+  const tones = softPlane(blocks, w, h, (SOFT * cell) / step);
   const edges = new Float64Array(SIDE * SIDE);
   let mean = 0;
   for (let y = 1; y < h - 1; y++) {

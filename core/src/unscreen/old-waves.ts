@@ -51,7 +51,7 @@ export function takeWavesOut(
   const weights = floats('weights', size);
   const [cosines, sines] = [floats('cosines', width * rows), floats('sines', width * rows)];
   const mixed = floats('mixed', 2 * across);
-  const ends = planes.length === 0 ? 0 : Math.max(1, ...fields.map((f) => Math.ceil(width / f.step) + 1));
+  const ends = Math.max(1, ...fields.map((f) => Math.ceil(width / f.step) + 1));
   const pieces = kernels.scratch('waves-pieces', 8 * PIECE * ends);
   const bells = taps.map((list, k) => ({
     taps: list.length,

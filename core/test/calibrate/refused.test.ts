@@ -88,3 +88,20 @@ test('a shadow over the sheet is taken off', () => {
     expect(Math.abs(ink.gainAtHalf - plain[k]!.gainAtHalf)).toBeLessThan(0.01);
   });
 });
+
+test('a chart among many other rings is found all the same', () => {
+  const { width } = scan;
+  const rgb = Uint8Array.from(scan.rgb);
+  // Small discs in rings, as those of the corners are, on the bare lower half.
+  for (let n = 0; n < 14; n++) {
+    const [cx, cy] = [Math.round((0.14 + 0.052 * n) * width), Math.round(0.955 * scan.height)];
+    for (let y = -22; y <= 22; y++) {
+      for (let x = -22; x <= 22; x++) {
+        const r = Math.hypot(x, y);
+        if (r < 8 || (r > 15 && r < 21))
+          rgb.fill(40, 3 * ((cy + y) * width + cx + x), 3 * ((cy + y) * width + cx + x) + 3);
+      }
+    }
+  }
+  expect(readChart({ ...scan, rgb }).spec).toEqual({ inks: 2, key: 1, twentieths: 20 });
+});

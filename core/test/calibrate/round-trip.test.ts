@@ -120,6 +120,11 @@ test('a set of what was measured is stored, read again, and prints the tones tha
     const half = tone.gainTable.find((p) => p.x === 0.5)!;
     expect(half.y).toBeCloseTo(printedByValue(0.5, KNOWN[k]!.press.gain!), 1);
   }
+  // Passes in another order take the inks of their names.
+  const turned = withMeasuredPress({ ...job, passes: [...job.passes].reverse() }, set);
+  expect(turned.passes.map(({ ink }) => ink.name)).toEqual([...job.passes].reverse().map(({ ink }) => ink.name));
+  for (const pass of turned.passes)
+    expect(fillOf(pass).tone.gainTable).toEqual(set.inks.find(({ name }) => name === pass.ink.name)!.tones!.gain);
   // Passes that a picture is split into take it over too.
   let id = 0;
   const split = splitPicture(job, { set, from: job.passes[0]!.id, newId: () => `new-${id++}` });

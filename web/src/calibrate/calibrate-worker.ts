@@ -19,7 +19,7 @@ import {
 import * as Comlink from 'comlink';
 
 /** What of a reading is shown. */
-export type Shown = Pick<ChartReading, 'outline' | 'spec' | 'size' | 'askew'>;
+export type Shown = Pick<ChartReading, 'outline' | 'spec'>;
 
 /** What a scan of a chart tells, or why it tells nothing, in one sentence. */
 export type Measured = { readonly press: MeasuredPress; readonly shown: Shown } | { readonly refused: string };
@@ -61,13 +61,13 @@ const api = {
   read(scan: ScanPixels, ppi: number | null, chart: Job | null, report: Report): Measured {
     try {
       const reading = readChart(scan, { ...(ppi ? { ppi } : {}), report: (share) => report(0.6 * share) });
-      const { outline, spec, size, askew } = reading;
+      const { outline, spec } = reading;
       const own = chart && chartOf(chart);
       const same =
         own && own.inks === spec.inks && own.key === spec.key && own.twentieths === spec.twentieths ? chart : null;
       const plates = same ? ended(plateShares(envOf(), same), (share) => report(0.6 + 0.4 * share)) : null;
       const press = measurePress(reading, plates && same ? { plates, ppi: same.sheet.ppi } : {});
-      return { press, shown: { outline, spec, size, askew } };
+      return { press, shown: { outline, spec } };
     } catch (error) {
       if (error instanceof ScanError) return { refused: error.message };
       throw error;

@@ -1,4 +1,4 @@
-import { chartOf, type Job, type SheetLie, scanOf, type StandInPress } from '@chromatype/core';
+import { type Job, type SheetLie, scanOf, type StandInPress } from '@chromatype/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { StoredPicture } from '../api/pictures.ts';
 import { sendPicture } from '../bench/add-picture.ts';
@@ -111,6 +111,3 @@ export function useCalibrate(chart: Job | null, inks: number) {
     cancel,
   };
 }
-
-/** The chart that a job is, or null. */
-export const ownChart = (job: Job): Job | null => (chartOf(job) ? job : null);

@@ -62,6 +62,7 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
   return (
     <aside className="min-h-0 overflow-y-auto border-l border-ink bg-paper p-3" aria-label="Plates">
       <div className="grid gap-2.5">
+        <CalibrateLink id={id} />
         <h2 className="text-[14px]">Plates in print order</h2>
         <ul aria-label="Plates in print order">
           {passes.map((pass) => (
@@ -150,7 +151,6 @@ export function PlatesSide({ id, job, show, press, shown, onShow, onPress, onSho
         <LastRuns label="Runs of this job" list={list} />
         <h3 className={HEAD}>To the press</h3>
         <PressDesk id={id} />
-        <CalibrateLink id={id} />
       </div>
     </aside>
   );

@@ -22,6 +22,12 @@ const ICON = 'grid h-6 w-6 place-items-center hover:text-hot-text disabled:opaci
 const labOf = (ink: Ink): Lab =>
   ink.measured?.lab ?? (labOfLight(solidLight(ink)).map((v) => Number(v.toFixed(1))) as unknown as Lab);
 
+/** What a chart told of the tones of an ink, in a few words; nothing where none was printed. */
+function tonesOf({ tones }: Ink): string | null {
+  const half = tones?.gain.find(({ x }) => x >= 0.5);
+  return half ? `gain ${(100 * (half.y - half.x)).toFixed(0)} %, measured` : null;
+}
+
 /** One ink of a set: its solid, name, colour in both ways, and its opacity. */
 export function InkRow({ ink, onChange, place, onMove, onRemove }: Props) {
   const lab = labOf(ink);
@@ -49,6 +55,11 @@ export function InkRow({ ink, onChange, place, onMove, onRemove }: Props) {
         recolour={(colour) => onChange({ ...ink, colour, measured: null })}
         measure={measure}
       />
+      {tonesOf(ink) && (
+        <span className="text-[11px] text-muted" title="What a calibration chart told of its tones: splits print by it">
+          {tonesOf(ink)}
+        </span>
+      )}
       <div className="w-[120px]">
         <NumberField
           label="Opacity"
