@@ -1,5 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import type { Job } from '@chromatype/core';
+import { startControl } from './control.ts';
 import { ask } from './requests.ts';
 
 /** Parents of all processes that this user may look at, by their ids (proc(5)). */
@@ -42,6 +43,8 @@ export interface Seen {
   /** Longest time of a save and of the list of the Shelf, in milliseconds. */
   readonly save: number;
   readonly shelf: number;
+  /** The same of both, without what the machine itself took for an answer of a server with nothing to do, at that moment. */
+  readonly beyond: { readonly save: number; readonly shelf: number };
   /** Most memory, in bytes. */
   readonly memory: number;
 }
@@ -52,12 +55,16 @@ export async function whileWatching<T>(
   job: { readonly id: string; readonly document: Job; version: number },
   work: () => Promise<T>,
 ): Promise<Seen & { readonly result: T }> {
+  const control = await startControl();
   const seen = { save: 0, shelf: 0, memory: 0 };
+  const asked: { readonly what: 'save' | 'shelf'; readonly from: number; readonly to: number }[] = [];
   let over = false;
   const timed = async (what: 'save' | 'shelf', asking: () => ReturnType<typeof ask>) => {
-    const start = performance.now();
+    const from = performance.now();
     const { status, body } = await asking();
-    seen[what] = Math.max(seen[what], performance.now() - start);
+    const to = performance.now();
+    seen[what] = Math.max(seen[what], to - from);
+    asked.push({ what, from, to });
     if (status !== 200) throw new Error(`A ${what} was answered by ${status}: ${JSON.stringify(body)}`);
   };
   const watching = (async () => {
@@ -71,11 +78,17 @@ export async function whileWatching<T>(
       await new Promise((resolve) => setTimeout(resolve, 20));
     }
   })();
+  let result: T;
   try {
-    const result = await work();
-    return { ...seen, result };
+    result = await work();
   } finally {
     over = true;
-    await watching;
+    await watching.finally(() => control.stop());
   }
+  const beyond = (of: 'save' | 'shelf') =>
+    Math.max(
+      0,
+      ...asked.filter(({ what }) => what === of).map(({ from, to }) => to - from - control.longest(from, to)),
+    );
+  return { ...seen, beyond: { save: beyond('save'), shelf: beyond('shelf') }, result };
 }

@@ -141,6 +141,31 @@ function refined(scan: ScanPixels, flatStock: LinearRgb, through: readonly Linea
 /** A screen that is weaker than this share of others may be no screen but their ripple, or a part of one of them. */
 const WEAK = 0.5;
 
+/** Codes of all combinations of two of the inks and more. */
+function overprintsOf(inks: readonly number[]): number[] {
+  const all = inks.reduce((code, k) => code | (1 << k), 0);
+  return Array.from({ length: all + 1 }, (_, code) => code).filter(
+    (code) => (code & ~all) === 0 && (code & (code - 1)) !== 0,
+  );
+}
+
+/** An overprint covers no more than so many times the area that its inks share by chance. */
+const SHARED = 2.5;
+
+/**
+ * True where an area is what some inks share anyhow: of three inks and more together, since their overprint is as black as a
+ * black ink of its own. Two of them make a colour that a further ink seldom has.
+ */
+function isByChance(code: number, area: number, areaOf: (ink: number) => number): boolean {
+  let [inks, shared] = [0, 1];
+  for (let k = 0; code >> k; k++) {
+    if (!((code >> k) & 1)) continue;
+    inks++;
+    shared *= areaOf(k);
+  }
+  return inks < 3 || area < SHARED * shared;
+}
+
 /**
  * Numbers of the inks that are not another one again, and not a tint or an overprint of others whose ripple looked like a
  * screen. `powers`: of the screens of the inks; infinite of inks that were told by their colour alone.
@@ -157,8 +182,8 @@ function distinct(lights: Float64Array, areas: Float64Array, powers: readonly nu
     if (kept.some((other) => ciede2000(lab(k), lab(other)) < SAME)) continue;
     const stronger = kept.filter((other) => powers[k]! < WEAK * powers[other]!);
     if (stronger.some((other) => liesBetween(lab(k), labs[0]!, lab(other)))) continue;
-    const pairs = stronger.flatMap((i) => stronger.filter((j) => j > i).map((j) => (1 << i) | (1 << j)));
-    if (pairs.some((code) => ciede2000(lab(k), labs[code]!) < SAME)) continue;
+    if (overprintsOf(stronger).some((code) => ciede2000(lab(k), labs[code]!) < SAME && isByChance(code, area(k), area)))
+      continue;
     kept.push(k);
   }
   return kept.sort((a, b) => a - b);

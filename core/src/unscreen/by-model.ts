@@ -1,5 +1,4 @@
 import type { Kernels } from '../kernel/kernels.ts';
-import type { ReadPrint } from '../scan/find-print.ts';
 import { bytesOf } from './bytes-of.ts';
 import { type InkFilter, inkTones, printedTones } from './ink-tones.ts';
 import { takeWavesOut, wavesReach } from './old-waves.ts';
@@ -22,6 +21,9 @@ function lightsOf(
   kernels.run.overlapLights(planes.ptr, tones.length, table.ptr, even, out.ptr);
   return [0, 1, 2].map((c) => kernels.f32(out).slice(c * even, c * even + count));
 }
+
+/** Light of the bytes of a grid, which are square roots of it. */
+const SQUARED = Float64Array.from({ length: 256 }, (_, v) => (v / 255) ** 2);
 
 /** Standard deviations, in cells, of what is taken from the scan everywhere, and of what is taken at edges. */
 const BROAD = 0.35;
@@ -54,7 +56,7 @@ interface Heard {
 export function modelRows(
   kernels: Kernels,
   { planes, light }: Grid,
-  print: ReadPrint,
+  printed: Float64Array,
   filters: readonly InkFilter[],
   first: number,
   count: number,
@@ -69,21 +71,18 @@ export function modelRows(
   const from = Math.max(0, first - room - reach);
   const rows = Math.min(height, first + count + room + reach) - from;
   const tones = filters.map((filter, k) => inkTones(kernels, planes[k]!, filter, from, rows));
-  const smooth = lightsOf(kernels, tones, print.inks.printed, width * rows);
+  const smooth = lightsOf(kernels, tones, printed, width * rows);
   const made = lightsOf(
     kernels,
     tones.map((plane, k) => printedTones(kernels, plane, width, from, filters[k]!)),
-    print.inks.printed,
+    printed,
     width * rows,
   );
   const off = made.map((plane, c) => {
     const scan = light[c]!.data.subarray(width * from);
-    return paddedRows(
-      plane.map((v, k) => (scan[k]! / 255) ** 2 - v),
-      width,
-      rows,
-      room,
-    );
+    const own = new Float32Array(plane.length);
+    for (let k = 0; k < own.length; k++) own[k] = SQUARED[scan[k]!]! - plane[k]!;
+    return paddedRows(own, width, rows, room);
   });
   const everywhere = softened(kernels, off, broad);
   const atEdges = softened(kernels, off, fine);
@@ -92,13 +91,15 @@ export function modelRows(
     for (let k = 0; k < data.length; k++) data[k]! -= mean[k]!;
     return data;
   }) as [Float32Array, Float32Array, Float32Array];
-  const square = red.map((v, k) => (v * v + green[k]! * green[k]! + blue[k]! * blue[k]!) / 3);
+  const square = new Float32Array(red.length);
+  for (let k = 0; k < square.length; k++)
+    square[k] = (red[k]! * red[k]! + green[k]! * green[k]! + blue[k]! * blue[k]!) / 3;
   const [energy] = softened(kernels, [{ ...off[0]!, data: square }], Math.max(0.6, AROUND * cell)) as [Padded];
   if (heard) {
     let [beyond, left] = [0, 0];
     for (const [c, plane] of made.entries()) {
       for (const [k, v] of plane.entries()) {
-        const scan = (light[c]!.data[width * from + k]! / 255) ** 2;
+        const scan = SQUARED[light[c]!.data[width * from + k]!]!;
         beyond += (scan - smooth[c]![k]!) ** 2;
         left += (scan - v) ** 2;
       }
@@ -133,11 +134,11 @@ export function modelRows(
 const NOISE_ROWS = 192;
 
 /** How much a scan differs from its model in the middle, where there are few edges. */
-export function fitOf(kernels: Kernels, grid: Grid, print: ReadPrint, filters: readonly InkFilter[]): Fit {
+export function fitOf(kernels: Kernels, grid: Grid, printed: Float64Array, filters: readonly InkFilter[]): Fit {
   const { height } = grid.planes[0]!;
   const rows = Math.min(NOISE_ROWS, height);
   const heard: Heard = { energies: [], explained: 0 };
-  modelRows(kernels, grid, print, filters, (height - rows) >> 1, rows, { level: 0, explained: 0 }, heard);
+  modelRows(kernels, grid, printed, filters, (height - rows) >> 1, rows, { level: 0, explained: 0 }, heard);
   const { energies, explained } = heard;
   energies.sort((a, b) => a - b);
   return { level: Math.max(LEAST ** 2, OVER * (energies[energies.length >> 1] ?? 0)), explained };

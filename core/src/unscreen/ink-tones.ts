@@ -104,13 +104,10 @@ export function inkTones(kernels: Kernels, plane: SeenPlane, filter: InkFilter, 
   const band = padded(plane, plane.data, y, rows, room);
   const { data: seen } = padded(plane, plane.seen, y, rows, room);
   const { stride } = band;
-  const as = (data: Float32Array): Padded => ({ ...band, data });
-  let weight: Float32Array = seen;
-  let sum: Float32Array = band.data.map((v, k) => v * seen[k]!);
-  for (const taps of filter.smooth) {
-    sum = through(kernels, as(sum), taps, new Float32Array(sum.length));
-    weight = through(kernels, as(weight), taps, new Float32Array(sum.length));
-  }
+  const { data } = band;
+  for (let k = 0; k < data.length; k++) data[k]! *= seen[k]!;
+  const sum = through(kernels, band, filter.smooth);
+  const weight = through(kernels, { ...band, data: seen }, filter.smooth);
   const out = new Float32Array(plane.width * rows);
   for (let j = 0, k = 0; j < rows; j++) {
     for (let x = 0, at = (j + room) * stride + room; x < plane.width; x++, k++, at++)

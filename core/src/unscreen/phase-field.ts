@@ -85,13 +85,18 @@ export function phasesOf(
   const v = Math.min(down - 1.001, Math.max(0, y / step));
   const j = Math.floor(v);
   const share = v - j;
-  for (let k = 0; k < count; k++) {
-    const u = Math.min(across - 1.001, Math.max(0, (x + k) / step));
-    const i = Math.floor(u);
-    const at = j * across + i;
-    const top = ahead[at]! + (u - i) * (ahead[at + 1]! - ahead[at]!);
-    const low = ahead[at + across]! + (u - i) * (ahead[at + across + 1]! - ahead[at + across]!);
-    out[k] = wave.at[0] * (x + k) + wave.at[1] * y + wave.phase + top + share * (low - top);
+  const node = (i: number): number => {
+    const at = j * across + Math.min(across - 1, i);
+    return ahead[at]! + share * (ahead[at + across]! - ahead[at]!);
+  };
+  // Between two nodes of a row the phase runs evenly.
+  for (let k = 0; k < count; ) {
+    const i = Math.floor((x + k) / step);
+    const end = Math.min(count, (i + 1) * step - x);
+    const [first, last] = [node(i), node(i + 1)];
+    const slope = wave.at[0] + (last - first) / step;
+    const start = wave.at[1] * y + wave.phase + first - (last - first) * i;
+    for (; k < end; k++) out[k] = start + slope * (x + k);
   }
 }
 

@@ -76,35 +76,44 @@ export function bellTaps(sigma: number, along: 'x' | 'y'): Tap[] {
 export const reachOf = (taps: readonly Tap[]): number =>
   taps.reduce((far, { dx, dy }) => Math.max(far, Math.abs(dx), Math.abs(dy)), 0);
 
-/** A band through taps. What lies nearer to its edge than the taps reach is 0 in the result. */
+/**
+ * A band through taps, one list after the other. What lies nearer to the band's edges than a list reaches is 0 after it.
+ * The band stays in the kernels' memory meanwhile.
+ */
 export function through(
   kernels: Kernels,
   { stride, rows, data }: Padded,
-  taps: readonly Tap[],
-  out: Float32Array,
+  lists: readonly (readonly Tap[])[],
 ): Float32Array {
-  out.fill(0);
-  const reach = reachOf(taps);
-  const from = reach * stride + reach;
-  const count = rows * stride - 2 * from;
-  if (count <= 0) return out;
-  const source = kernels.scratch('taps-data', 4 * data.length);
-  const sums = kernels.scratch('taps-sums', 4 * count + 64);
-  const offsets = kernels.scratch('taps-offsets', 4 * taps.length);
-  const weights = kernels.scratch('taps-weights', 4 * taps.length);
-  kernels.f32(source).set(data);
-  kernels.i32(offsets).set(taps.map(({ dx, dy }) => 4 * (dy * stride + dx)));
-  kernels.f32(weights).set(taps.map(({ weight }) => weight));
-  kernels.run.tapSums(source.ptr + 4 * from, offsets.ptr, weights.ptr, taps.length, count, sums.ptr);
-  out.set(kernels.f32(sums).subarray(0, count), from);
-  return out;
+  const size = 4 * data.length + 64;
+  let from = kernels.scratch('taps-from', size);
+  let to = kernels.scratch('taps-to', size);
+  const most = 4 * Math.max(...lists.map(({ length }) => length));
+  const offsets = kernels.scratch('taps-offsets', most);
+  const weights = kernels.scratch('taps-weights', most);
+  kernels.f32(from).set(data);
+  for (const taps of lists) {
+    const reach = reachOf(taps);
+    const start = reach * stride + reach;
+    const end = rows * stride - start;
+    const out = kernels.f32(to);
+    if (end <= start) {
+      out.fill(0, 0, data.length);
+    } else {
+      kernels.i32(offsets).set(taps.map(({ dx, dy }) => 4 * (dy * stride + dx)));
+      kernels.f32(weights).set(taps.map(({ weight }) => weight));
+      const count = end - start;
+      kernels.run.tapSums(from.ptr + 4 * start, offsets.ptr, weights.ptr, taps.length, count, to.ptr + 4 * start);
+      out.fill(0, 0, start);
+      out.fill(0, end, data.length);
+    }
+    [from, to] = [to, from];
+  }
+  return kernels.f32(from).slice(0, data.length);
 }
 
 /** Bands through a Gaussian, each channel by itself. */
 export function softened(kernels: Kernels, bands: readonly Padded[], sigma: number): Padded[] {
-  const [across, down] = [bellTaps(sigma, 'x'), bellTaps(sigma, 'y')];
-  return bands.map((band) => {
-    const data = through(kernels, band, across, new Float32Array(band.data.length));
-    return { ...band, data: through(kernels, { ...band, data }, down, new Float32Array(data.length)) };
-  });
+  const bell = [bellTaps(sigma, 'x'), bellTaps(sigma, 'y')];
+  return bands.map((band) => ({ ...band, data: through(kernels, band, bell) }));
 }

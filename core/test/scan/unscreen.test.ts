@@ -2,9 +2,14 @@ import {
   createPrintModel,
   decodeSrgb,
   encodeSrgb,
+  enlarger,
+  fillGrid,
+  gridBands,
+  INK_SETS,
   type Ink,
   type InkedSheet,
   memorySource,
+  type PictureSource,
   PLAIN_SCANNER,
   plainInk,
   plainStock,
@@ -12,11 +17,13 @@ import {
   printedInk,
   repeatBeat,
   ScanError,
+  scanOnGrid,
   scanPrint,
   stockLight,
   strongRepeats,
+  toneBand,
+  toneBands,
   unscreen,
-  type Unscreened,
   type Verdict,
   verdictOf,
 } from '../../src/index.ts';
@@ -91,10 +98,14 @@ function madeScan(inks: readonly Ink[], shape: string, seed: number, tones = dra
   return { rgb, truth };
 }
 
-function finished(rgb: Uint8Array, side = SIDE): Unscreened {
+function sourceOf(rgb: Uint8Array, side: number): PictureSource {
   const rgba = new Uint8Array(4 * side * side).fill(255);
   for (let k = 0; k < side * side; k++) rgba.set(rgb.subarray(3 * k, 3 * k + 3), 4 * k);
-  const work = unscreen(kernels, memorySource(side, side, 4, rgba), 600);
+  return memorySource(side, side, 4, rgba);
+}
+
+function finished(rgb: Uint8Array, side = SIDE): Uint8Array {
+  const work = unscreen(kernels, sourceOf(rgb, side), 600);
   let step = work.next();
   while (!step.done) step = work.next();
   return step.value;
@@ -175,7 +186,7 @@ test('a screen is taken away better than a Gaussian of its cell does it, by 2 dB
   ];
   const gains = cases.map(({ inks, shape, seed }) => {
     const { rgb, truth } = madeScan(inks, shape, seed);
-    const made = finished(rgb).rows(0, SIDE);
+    const made = finished(rgb);
     const blurred = blurredScan(rgb);
     return {
       inks: inks.length,
@@ -207,7 +218,16 @@ test('screened anew at a near frequency, a picture without its screen does not r
   };
   const wrong = (found: readonly Verdict[]) => found.filter((v) => v === 'bad' || v === 'coarse');
   expect(wrong(verdicts(rgb)).length).toBeGreaterThan(0);
-  expect(wrong(verdicts(finished(rgb).rows(0, SIDE)))).toEqual([]);
+  expect(wrong(verdicts(finished(rgb)))).toEqual([]);
+});
+
+test('three process inks are three, though their overprint is as black as a fourth, and lose their screen better too', () => {
+  const inks = INK_SETS.find(({ name }) => name === 'process')!.inks.slice(0, 3);
+  const { rgb, truth } = madeScan(inks, 'Round', 13);
+  expect(scanOnGrid(sourceOf(rgb, SIDE), 600).print.inks.inks.length).toBe(3);
+  const made = finished(rgb);
+  const blurred = blurredScan(rgb);
+  expect(psnr((k) => made[k]! / 255, truth) - psnr((k) => blurred[k]!, truth)).toBeGreaterThan(0.4);
 });
 
 test('where inks cannot be told, as in a grey scan of two of them, the spectrum serves, and still beats the Gaussian', () => {
@@ -220,19 +240,39 @@ test('where inks cannot be told, as in a grey scan of two of them, the spectrum 
     const p = k - (k % 3);
     return 0.3 * truth[p]! + 0.6 * truth[p + 1]! + 0.1 * truth[p + 2]!;
   });
-  const made = finished(grey).rows(0, SIDE);
+  const made = finished(grey);
   const blurred = blurredScan(grey);
   expect(psnr((k) => made[k]! / 255, wanted) - psnr((k) => blurred[k]!, wanted)).toBeGreaterThan(0.2);
 });
 
-test('rows are the same however many are asked for at a time', () => {
-  const { rgb } = madeScan([INKS[2]!], 'Round', 3);
-  const whole = finished(rgb).rows(0, SIDE);
-  const made = finished(rgb);
-  for (let y = 0; y < SIDE; y += 37) {
-    const count = Math.min(37, SIDE - y);
-    expect(made.rows(y, count)).toEqual(whole.subarray(3 * SIDE * y, 3 * SIDE * (y + count)));
+test('the grid and the picture are the same in however many parts they are made', () => {
+  const { rgb } = madeScan(INKS.slice(1), 'Round', 3);
+  const source = sourceOf(rgb, SIDE);
+  const { print, size, grid } = scanOnGrid(source, 600);
+  const { grid: inParts } = scanOnGrid(source, 600);
+  expect(size.factor).toBeGreaterThan(1);
+  for (const [part, threads] of [
+    [grid, 1],
+    [inParts, 5],
+  ] as const) {
+    for (const { first, count } of gridBands(size.down, threads))
+      for (const share of fillGrid(source, print.inks, size.factor, part, first, count))
+        expect(share).toBeLessThanOrEqual(1);
   }
+  expect(inParts).toEqual(grid);
+
+  const bands = toneBands(kernels, print, grid, size.factor);
+  const made = [1, 7].map((threads) => {
+    const enlarge = enlarger(size);
+    const all = gridBands(size.down, threads).map(({ first, count }) =>
+      enlarge(toneBand(kernels, bands, first, count)),
+    );
+    return Buffer.concat(all);
+  });
+  expect(made[0]!.length).toBe(3 * SIDE * SIDE);
+  expect(made[1]!.length).toBe(3 * SIDE * SIDE);
+  const [one, seven] = made as [Buffer, Buffer];
+  expect(one.reduce((most, v, k) => Math.max(most, Math.abs(v - seven[k]!)), 0)).toBeLessThanOrEqual(1);
 });
 
 test('a picture without a screen, a blank page and one that is too small are refused in a sentence', () => {

@@ -31,13 +31,17 @@ test('taps: sums by the kernel are those of plain arithmetic, and bare where tap
       fc.double({ min: -3, max: 3, noNaN: true }),
       (stride, rows, seed, x, y) => {
         const data = floats(stride * rows, seed);
-        const taps = lineTaps(x, y);
-        const reach = taps.reduce((far, t) => Math.max(far, Math.abs(t.dx), Math.abs(t.dy)), 0);
-        const plain = new Float32Array(data.length);
-        for (let k = reach * stride + reach; k < rows * stride - reach * stride - reach; k++) {
-          for (const { dx, dy, weight } of taps) plain[k]! += weight * data[k + dy * stride + dx]!;
+        const lists = [lineTaps(x, y), lineTaps(y, 1)];
+        let plain = data;
+        for (const taps of lists) {
+          const from = plain;
+          const reach = taps.reduce((far, t) => Math.max(far, Math.abs(t.dx), Math.abs(t.dy)), 0);
+          plain = new Float32Array(data.length);
+          for (let k = reach * stride + reach; k < rows * stride - reach * stride - reach; k++) {
+            for (const { dx, dy, weight } of taps) plain[k]! += weight * from[k + dy * stride + dx]!;
+          }
         }
-        return close(through(kernels, { stride, rows, data }, taps, new Float32Array(data.length)), plain);
+        return close(through(kernels, { stride, rows, data }, lists), plain);
       },
     ),
     { numRuns: 60 },

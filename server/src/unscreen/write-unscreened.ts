@@ -1,21 +1,9 @@
-import { Readable } from 'node:stream';
-import { pipeline } from 'node:stream/promises';
-import {
-  editedSource,
-  type Kernels,
-  NO_EDIT,
-  type PictureSource,
-  type PixelRegion,
-  ScanError,
-  unscreen,
-} from '@chromatype/core';
-import sharp from 'sharp';
-import { openFileSource, type StoredPicture } from '../render/file-source.ts';
+import { enlarger, gridBands, type Kernels, ScanError, scanOnGrid, toneBands } from '@chromatype/core';
+import { Helpers } from './helpers.ts';
+import { openScan, type ScanAsked } from './open-scan.ts';
+import { writeRgbPng } from './write-png.ts';
 
-export interface UnscreenAsked {
-  readonly scan: StoredPicture;
-  /** Null for all of it. */
-  readonly region: PixelRegion | null;
+export interface UnscreenAsked extends ScanAsked {
   /** Of the scan, where it is known: for the sentence of an error. */
   readonly ppi: number | null;
   /** The PNG that is written. */
@@ -27,17 +15,13 @@ export interface Unscreening {
   readonly refused: string | null;
 }
 
-/** Rows that are made at a time. */
-const ROWS = 64;
-/** Share of the work that is the preparation. */
-const PREPARED = 0.6;
+/** Share of the work after which the print has been read, the grid is full, and the bands are prepared. */
+const READ = 0.25;
+const FULL = 0.4;
+const PREPARED = 0.5;
 
-/** A region of a source, by the crop that pictures of jobs have. */
-function partOf(source: PictureSource, { x, y, width, height }: PixelRegion): PictureSource {
-  const { width: w, height: h } = source;
-  const crop = { left: x / w, top: y / h, right: (x + width) / w, bottom: (y + height) / h };
-  return editedSource(source, { ...NO_EDIT, crop });
-}
+/** Bytes in memory that threads share. */
+const shared = (bytes: number): Uint8Array<SharedArrayBuffer> => new Uint8Array(new SharedArrayBuffer(bytes));
 
 /** Takes the screen out of a stored scan and writes the picture as a PNG. Memory follows the size of its grid of cells. */
 export async function writeUnscreened(
@@ -45,31 +29,33 @@ export async function writeUnscreened(
   { scan, region, ppi, file }: UnscreenAsked,
   report: (share: number) => void,
 ): Promise<Unscreening> {
-  const whole = openFileSource(scan);
+  const { source, close } = openScan({ scan, region });
+  // They start while the print is read.
+  const helpers = new Helpers();
   try {
-    const source = region ? partOf(whole, region) : whole;
-    const making = unscreen(kernels, source, ppi ?? undefined);
-    let step = making.next();
-    while (!step.done) {
-      report(PREPARED * step.value);
-      step = making.next();
-    }
-    const { width, height, rows } = step.value;
-    function* pieces(): Generator<Uint8Array> {
-      for (let y = 0; y < height; y += ROWS) {
-        yield rows(y, Math.min(ROWS, height - y));
-        report(PREPARED + (1 - PREPARED) * (y / height));
+    const { print, size, grid } = scanOnGrid(source, ppi ?? undefined, shared);
+    report(READ);
+    const { lights, table } = print.inks;
+    const from = { scan: { scan, region }, inks: { lights, table }, factor: size.factor, grid };
+    await helpers.fill(from, size.down, (share) => report(READ + (FULL - READ) * share));
+    await helpers.prepare(toneBands(kernels, print, grid, size.factor));
+    report(PREPARED);
+    const rows = gridBands(size.down, helpers.count);
+    async function* pieces(): AsyncGenerator<Uint8Array> {
+      const enlarge = enlarger(size);
+      let done = 0;
+      for await (const band of helpers.bands(rows)) {
+        yield enlarge(band);
+        report(PREPARED + (1 - PREPARED) * (++done / rows.length));
       }
     }
-    const png = sharp({ raw: { width, height, channels: 3 }, limitInputPixels: false }).png({ compressionLevel: 2 });
-    const writing = png.toFile(file);
-    await pipeline(Readable.from(pieces(), { objectMode: true }), png);
-    await writing;
+    await writeRgbPng(file, { ...size, ppi }, pieces());
     return { refused: null };
   } catch (error) {
     if (error instanceof ScanError) return { refused: error.message };
     throw error;
   } finally {
-    whole.close();
+    await helpers.close();
+    close();
   }
 }

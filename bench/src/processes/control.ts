@@ -1,0 +1,67 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { ask } from './requests.ts';
+
+/** A server that does what a save costs and nothing else: it reads and writes some JSON, and waits for the disk. */
+const SCRIPT = `
+const { closeSync, fsyncSync, openSync, writeSync } = require('node:fs');
+const text = JSON.stringify(Array.from({ length: 20000 }, (_, k) => k));
+const server = require('node:http').createServer((_, response) => {
+  const file = openSync(process.argv[1], 'w');
+  writeSync(file, JSON.stringify(JSON.parse(text)));
+  fsyncSync(file);
+  closeSync(file);
+  response.end('{}');
+});
+server.listen(0, '127.0.0.1', () => console.log(server.address().port));
+`;
+
+/** Milliseconds between two questions to the control. */
+const PAUSE = 25;
+
+/** What the machine itself needs for an answer at each moment, whoever else computes on it. */
+export interface Control {
+  /** Longest time of an answer, in milliseconds, of those that were under way between two moments (`performance.now`). */
+  longest(from: number, to: number): number;
+  stop(): Promise<void>;
+}
+
+/**
+ * Starts a second server that does nearly nothing, and asks it again and again. A server under test and the control share
+ * the machine: a moment in which both are slow is the machine's, a moment in which only the first is slow is its own.
+ */
+export async function startControl(): Promise<Control> {
+  const folder = mkdtempSync(join(tmpdir(), 'chromatype-control-'));
+  const child = spawn(process.execPath, ['-e', SCRIPT, join(folder, 'file')], { stdio: ['ignore', 'pipe', 'inherit'] });
+  const gone = new Promise((resolve) => child.on('exit', resolve));
+  const port = await new Promise<number>((resolve, reject) => {
+    child.stdout.on('data', (text) => resolve(Number(text)));
+    child.on('exit', () => reject(new Error('The control ended before it listened.')));
+  });
+  // Each from the answer before: a process that asks and is itself held between two questions is told too.
+  const answers: { readonly from: number; readonly to: number }[] = [];
+  let over = false;
+  const asking = (async () => {
+    let from = performance.now();
+    while (!over) {
+      await ask(`http://127.0.0.1:${port}/`);
+      await new Promise((resolve) => setTimeout(resolve, PAUSE));
+      const to = performance.now();
+      answers.push({ from, to });
+      from = to;
+    }
+  })();
+  return {
+    longest: (from, to) =>
+      Math.max(0, ...answers.filter((one) => one.from < to && one.to > from).map((one) => one.to - one.from - PAUSE)),
+    async stop() {
+      over = true;
+      await asking;
+      child.kill('SIGKILL');
+      await gone;
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+}
