@@ -17,6 +17,7 @@ const shared = {
     '^.+\\.tsx$': swc(true),
     '/clipper2-ts/.+\\.js$': '<rootDir>/../scripts/jest-own-globals.mjs',
   },
+  setupFilesAfterEnv: ['<rootDir>/../scripts/jest-equal-arrays.mjs'],
   transformIgnorePatterns: ['/node_modules/(?!clipper2-ts/)'],
   moduleNameMapper: { '^@chromatype/core$': '<rootDir>/../core/src/index.ts' },
 };

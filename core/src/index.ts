@@ -229,6 +229,7 @@ export { findPrint, LEAST_SIDE, type Report } from './scan/find-print.ts';
 export type { ScanPixels } from './scan/pixels.ts';
 export { type PixelRegion, scanOf } from './scan/scan-of.ts';
 export { ScanError } from './scan/scan-error.ts';
+export { scannedPpi } from './scan/scanned-ppi.ts';
 export { enlarger } from './unscreen/enlarge.ts';
 export { fillGrid, type Grid } from './unscreen/scan-grid.ts';
 export { type ToneBands, toneBand, toneBands } from './unscreen/tone-bands.ts';

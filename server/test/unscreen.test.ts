@@ -27,6 +27,7 @@ async function madeScan(): Promise<Buffer> {
   const how = { ...PLAIN_SCANNER, width: SIDE, height: SIDE };
   const rgb = scanPrint({ width: side, height: side, codes, lights }, how);
   return sharp(rgb, { raw: { width: SIDE, height: SIDE, channels: 3 } })
+    .withMetadata({ density: 600 })
     .png()
     .toBuffer();
 }
@@ -42,7 +43,7 @@ async function stored(bytes: Buffer): Promise<string> {
 interface Line {
   readonly share?: number;
   readonly message?: string;
-  readonly picture?: { readonly hash: string; readonly width: number; readonly height: number; readonly name: string };
+  readonly picture?: { readonly hash: string; readonly width: number; readonly ppi: number; readonly name: string };
 }
 
 async function unscreened(hash: string, asked: object): Promise<{ status: number; lines: Line[] }> {
@@ -83,17 +84,18 @@ async function roughness(bytes: Buffer): Promise<number> {
 test('the server takes the screen out of a scan, tells how far it is, and stores the picture', async () => {
   const scan = await madeScan();
   const hash = await stored(scan);
-  const { status, lines } = await unscreened(hash, { ppi: 600 });
+  const { status, lines } = await unscreened(hash, {});
   expect(status).toBe(200);
   const shares = lines.flatMap(({ share }) => share ?? []);
   expect(shares.length).toBeGreaterThan(3);
   expect([...shares].sort((a, b) => a - b)).toEqual(shares);
   const { picture } = lines[lines.length - 1]!;
-  expect(picture).toMatchObject({ width: SIDE, height: SIDE, name: 'scan, without its screen.png' });
+  // It is as large as the scan, in pixels and on paper.
+  expect(picture).toMatchObject({ width: SIDE, height: SIDE, ppi: 600, name: 'scan, without its screen.png' });
   const made = await request(server.app.getHttpServer()).get(`/api/pictures/${picture!.hash}/original`).buffer(true);
   expect(await roughness(scan)).toBeGreaterThan(60);
   expect(await roughness(made.body as Buffer)).toBeLessThan(6);
-  // The same again is the same picture.
+  // The same again is the same picture, whether its resolution is told or read.
   const again = await unscreened(hash, { ppi: 600 });
   expect(again.lines[again.lines.length - 1]!.picture!.hash).toBe(picture!.hash);
 });

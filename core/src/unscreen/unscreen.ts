@@ -1,6 +1,6 @@
 import type { Kernels } from '../kernel/kernels.ts';
 import type { PictureSource } from '../raster/source.ts';
-import { type ReadPrint, readPrint } from '../scan/find-print.ts';
+import { type FindAsked, type ReadPrint, readPrint } from '../scan/find-print.ts';
 import type { ScanPixels } from '../scan/pixels.ts';
 import { scanOf } from '../scan/scan-of.ts';
 import { type Enlargement, enlarger } from './enlarge.ts';
@@ -28,12 +28,17 @@ function middleOf(source: PictureSource): ScanPixels {
   return scanOf(source, { x: (source.width - width) >> 1, y: (source.height - height) >> 1, width, height });
 }
 
+/** How the reading of the print is reported, the scan's ppi, and where the grid gets its bytes from. */
+export interface GridAsked extends FindAsked {
+  readonly room?: Room;
+}
+
 /**
  * Reads the print of a scan in its middle, and makes a grid on which the dots of its finest screen can still be told.
  * @throws ScanError where there is no print or no screen
  */
-export function scanOnGrid(source: PictureSource, ppi?: number, room?: Room): ScanOnGrid {
-  const print = readPrint(middleOf(source), { ppi });
+export function scanOnGrid(source: PictureSource, { room, ...asked }: GridAsked = {}): ScanOnGrid {
+  const print = readPrint(middleOf(source), asked);
   const cells = print.screens.map(({ screen, cells: known }) => (known ? 1 : 0.6) * screen.pitch.value);
   const factor = Math.max(1, Math.floor(Math.min(...cells) / GRID_CELL));
   const grid = emptyGrid(source, print.inks.table.inks, factor, room);
@@ -61,7 +66,7 @@ export function gridBands(down: number, threads = 1): GridRows[] {
  * @throws ScanError where there is no print or no screen
  */
 export function* unscreen(kernels: Kernels, source: PictureSource, ppi?: number): Generator<number, Uint8Array> {
-  const { print, size, grid } = scanOnGrid(source, ppi);
+  const { print, size, grid } = scanOnGrid(source, { ppi });
   yield 0.2;
   for (const share of fillGrid(source, print.inks, size.factor, grid, 0, size.down)) yield 0.2 + 0.2 * share;
   const bands = toneBands(kernels, print, grid, size.factor);

@@ -224,7 +224,7 @@ test('screened anew at a near frequency, a picture without its screen does not r
 test('three process inks are three, though their overprint is as black as a fourth, and lose their screen better too', () => {
   const inks = INK_SETS.find(({ name }) => name === 'process')!.inks.slice(0, 3);
   const { rgb, truth } = madeScan(inks, 'Round', 13);
-  expect(scanOnGrid(sourceOf(rgb, SIDE), 600).print.inks.inks.length).toBe(3);
+  expect(scanOnGrid(sourceOf(rgb, SIDE), { ppi: 600 }).print.inks.inks.length).toBe(3);
   const made = finished(rgb);
   const blurred = blurredScan(rgb);
   expect(psnr((k) => made[k]! / 255, truth) - psnr((k) => blurred[k]!, truth)).toBeGreaterThan(0.4);
@@ -248,8 +248,8 @@ test('where inks cannot be told, as in a grey scan of two of them, the spectrum 
 test('the grid and the picture are the same in however many parts they are made', () => {
   const { rgb } = madeScan(INKS.slice(1), 'Round', 3);
   const source = sourceOf(rgb, SIDE);
-  const { print, size, grid } = scanOnGrid(source, 600);
-  const { grid: inParts } = scanOnGrid(source, 600);
+  const { print, size, grid } = scanOnGrid(source, { ppi: 600 });
+  const { grid: inParts } = scanOnGrid(source, { ppi: 600 });
   expect(size.factor).toBeGreaterThan(1);
   for (const [part, threads] of [
     [grid, 1],

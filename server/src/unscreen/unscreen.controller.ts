@@ -2,7 +2,7 @@ import { stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { Body, Controller, Inject, Logger, Param, Post, Res } from '@nestjs/common';
 import { ApiTags } from '@nestjs/swagger';
-import { LEAST_SIDE } from '@chromatype/core';
+import { LEAST_SIDE, scannedPpi } from '@chromatype/core';
 import type { Response } from 'express';
 import { inNewFolder } from '../disk/incoming.ts';
 import { sha256Of } from '../disk/sha256.ts';
@@ -70,7 +70,7 @@ export class UnscreenController {
       const file = join(folder, 'original');
       const [stored] = await this.pictures.filesOfHashes([scan.hash]);
       const { refused } = await this.threads.unscreen(
-        { scan: stored!, region, ppi, file },
+        { scan: stored!, region, ppi: ppi ?? scannedPpi(scan), file },
         (share) => tell(MADE * share),
         signal,
       );

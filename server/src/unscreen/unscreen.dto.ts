@@ -14,6 +14,6 @@ class RegionDto {
 export class UnscreenDto {
   /** The part of the scan, in its pixels; left out for all of it. */
   @IsOptional() @ValidateNested() @Type(() => RegionDto) region?: RegionDto | null;
-  /** Pixels an inch, where they are known. */
+  /** Pixels an inch; left out for those that the scan states. */
   @IsOptional() @IsNumber() @Min(1) @Max(20000) ppi?: number | null;
 }

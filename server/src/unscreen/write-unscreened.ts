@@ -33,8 +33,11 @@ export async function writeUnscreened(
   // They start while the print is read.
   const helpers = new Helpers();
   try {
-    const { print, size, grid } = scanOnGrid(source, ppi ?? undefined, shared);
-    report(READ);
+    const { print, size, grid } = scanOnGrid(source, {
+      ppi: ppi ?? undefined,
+      room: shared,
+      report: (share) => report(READ * share),
+    });
     const { lights, table } = print.inks;
     const from = { scan: { scan, region }, inks: { lights, table }, factor: size.factor, grid };
     await helpers.fill(from, size.down, (share) => report(READ + (FULL - READ) * share));

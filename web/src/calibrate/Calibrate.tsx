@@ -1,4 +1,4 @@
-import { chartJob, chartOf, chartPasses, type Job, MM_PER_INCH, setOfPress } from '@chromatype/core';
+import { chartJob, chartOf, chartPasses, type Job, MM_PER_INCH, setOfPress, scannedPpi } from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { Header } from '../bench/Header.tsx';
@@ -8,7 +8,6 @@ import { JobGate } from '../document/JobGate.tsx';
 import { useOpenJob } from '../document/store.ts';
 import { DropHere, ScanChooser } from '../match/ScanChooser.tsx';
 import { useScanFile } from '../match/use-scan-file.ts';
-import { scannedPpi } from '../match/scanned-ppi.ts';
 import { scanJob } from '../match/match-jobs.ts';
 import { OverprintGrid } from '../swatches/OverprintGrid.tsx';
 import { Button } from '../ui/Button.tsx';

@@ -1,4 +1,4 @@
-import { applyRecipe, LEAST_SIDE, MM_PER_INCH, type Recipe } from '@chromatype/core';
+import { applyRecipe, LEAST_SIDE, MM_PER_INCH, type Recipe, scannedPpi } from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -19,7 +19,6 @@ import { TextField } from '../ui/TextField.tsx';
 import { FoundInks, Sureness } from './FoundInks.tsx';
 import { printJob, scanJob } from './match-jobs.ts';
 import { DropHere, ScanChooser } from './ScanChooser.tsx';
-import { scannedPpi } from './scanned-ppi.ts';
 import { RegionPicker } from './RegionPicker.tsx';
 import { useScanFile } from './use-scan-file.ts';
 import { type Doing, LARGEST_REGION, useMatch } from './use-match.ts';

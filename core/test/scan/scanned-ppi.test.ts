@@ -1,4 +1,4 @@
-import { scannedPpi } from '../src/match/scanned-ppi.ts';
+import { scannedPpi } from '../../src/index.ts';
 
 test.each([
   [{ ppi: 600 }, 600],
