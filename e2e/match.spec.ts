@@ -1,10 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import { ciede2000, INK_SETS, labOfLight, type Lab, linearOfHex } from '@chromatype/core';
 import { expect, type Page, test } from '@playwright/test';
-import { dropFile, dropPicture, newJob, saved, settled, smallJob, storedJob } from './support/bench.ts';
+import { dropFile, dropPicture, newJob, saved, settled, smallJob, storedJob, type } from './support/bench.ts';
 import { expectToFitEverywhere } from './support/fits.ts';
 import { MADE_PRINT, madeScan } from './support/made-scan.ts';
-import { openFold } from './support/sheet.ts';
+import { openFold, sheetBox } from './support/sheet.ts';
 import { softPhoto } from './support/pictures.ts';
 
 const openMatch = async (page: Page): Promise<void> => {
@@ -87,6 +87,28 @@ test('a picture without a screen is refused in one sentence, and the job stays',
   await openMatch(page);
   const before = await storedJob(page, id);
   await dropFile(page, 'photo.jpg', 'image/jpeg', await softPhoto(700, 500));
+  await expect(page.getByTestId('match-fault')).toContainText('There is no screen here', { timeout: 30_000 });
+  // A known length on the scan tells its resolution: 350 pixels lie between the marks at first.
+  await page.getByRole('switch', { name: 'Known length' }).click();
+  await type(page, 'Length', '29.633');
+  await expect(page.getByLabel('Scanned at', { exact: true }).and(page.locator('input'))).toHaveValue(/^300/);
+  for (const name of [/^First mark/, /^Second mark/]) await expect(page.getByRole('button', { name })).toBeInViewport();
+  const [first, sheet] = [page.getByRole('button', { name: /^First mark/ }), await sheetBox(page)];
+  const box = (await first.boundingBox())!;
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  // To the left edge of the scan: a quarter of its width further.
+  await page.mouse.move(sheet.x, box.y + box.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByLabel('Length', { exact: true }).and(page.locator('input'))).toHaveValue(/^44\.[34]/);
+  await page.getByRole('switch', { name: 'Known length' }).click();
+  await expect(page.getByTestId('ruler')).toHaveCount(0);
+  // Keys choose a smaller region, which is read when they rest.
+  const region = page.getByTestId('scan-region');
+  await expect(region).toHaveAccessibleName(/700 × 500 pixels/);
+  for (const key of ['-', '-', 'Shift+ArrowRight']) await region.press(key);
+  await expect(region).toHaveAccessibleName(/578 × 414 pixels/);
+  await expect(page.getByTestId('match-status')).toHaveAttribute('data-doing', 'finding');
   await expect(page.getByTestId('match-fault')).toContainText('There is no screen here', { timeout: 30_000 });
   expect(await storedJob(page, id)).toEqual(before);
 });

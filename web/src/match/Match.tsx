@@ -1,4 +1,4 @@
-import { applyRecipe, LEAST_SIDE, MM_PER_INCH, type Recipe, scannedPpi } from '@chromatype/core';
+import { applyRecipe, LEAST_SIDE, type Recipe, scannedPpi } from '@chromatype/core';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -12,14 +12,15 @@ import { newId } from '../document/edits.ts';
 import { JobGate } from '../document/JobGate.tsx';
 import { edit, undo, useOpenJob } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
-import { DEGREES, MM, PERCENT, PPI } from '../ui/formats.ts';
-import { NumberField } from '../ui/NumberField.tsx';
+import { DEGREES, PERCENT } from '../ui/formats.ts';
 import { SliderRow } from '../ui/SliderRow.tsx';
 import { TextField } from '../ui/TextField.tsx';
 import { FoundInks, Sureness } from './FoundInks.tsx';
 import { printJob, scanJob } from './match-jobs.ts';
 import { DropHere, ScanChooser } from './ScanChooser.tsx';
 import { RegionPicker } from './RegionPicker.tsx';
+import { MOST_PPI, Resolution, USUAL_PPI } from './Resolution.tsx';
+import { Ruler, type RulerMarks } from './Ruler.tsx';
 import { useScanFile } from './use-scan-file.ts';
 import { type Doing, LARGEST_REGION, useMatch } from './use-match.ts';
 
@@ -42,14 +43,11 @@ function Working({ doing, cancel }: { readonly doing: Exclude<Doing, { what: 'no
   );
 }
 
-/** Resolution of scans of which nothing is known. */
-const USUAL_PPI = 600;
-const [LEAST_PPI, MOST_PPI] = [50, 9600];
-
 function OpenMatch({ id }: { readonly id: string }) {
   const job = useOpenJob((s) => s.job)!;
   const [scan, setScan] = useState<StoredPicture | null>(null);
   const [ppi, setPpi] = useState(USUAL_PPI);
+  const [marks, setMarks] = useState<RulerMarks | null>(null);
   const [name, setName] = useState('');
   const match = useMatch(scan, ppi);
   const { region, findings, settings, found, recipe, picture, doing, fault } = match;
@@ -57,6 +55,7 @@ function OpenMatch({ id }: { readonly id: string }) {
     const told = scannedPpi(stored);
     if (told !== null) setPpi(Math.min(MOST_PPI, told));
     setScan(stored);
+    setMarks(null);
   });
   const left = useMemo(() => scan && region && scanJob(scan, region, ppi), [scan, region, ppi]);
   const named: Recipe | null = recipe && { ...recipe, name: name.trim() || 'Matched print' };
@@ -85,30 +84,7 @@ function OpenMatch({ id }: { readonly id: string }) {
             <h1 className="text-[14px]">Match a print</h1>
             <ScanChooser scan={scan} strong={!scan} onTake={take} />
             {scan && region && (
-              <div className="grid grid-cols-2 gap-x-4">
-                <NumberField
-                  label="Scanned at"
-                  about="Pixels of the scan an inch of the print."
-                  value={ppi}
-                  min={LEAST_PPI}
-                  max={MOST_PPI}
-                  step={1}
-                  normal={USUAL_PPI}
-                  format={PPI}
-                  onChange={setPpi}
-                />
-                <NumberField
-                  label="Width"
-                  about="Width of what was scanned, where that is known better than the resolution."
-                  value={(scan.width / ppi) * MM_PER_INCH}
-                  min={5}
-                  max={2000}
-                  step={0.1}
-                  normal={(scan.width / USUAL_PPI) * MM_PER_INCH}
-                  format={MM}
-                  onChange={(mm) => setPpi(Math.min(MOST_PPI, Math.max(LEAST_PPI, (scan.width / mm) * MM_PER_INCH)))}
-                />
-              </div>
+              <Resolution scan={scan} region={region} ppi={ppi} marks={marks} onPpi={setPpi} onMarks={setMarks} />
             )}
           </div>
           <div className="min-h-0 overflow-y-auto">
@@ -119,7 +95,11 @@ function OpenMatch({ id }: { readonly id: string }) {
                   region={region}
                   least={LEAST_SIDE}
                   most={LARGEST_REGION}
-                  onChange={match.setRegion}
+                  onChange={(next) => {
+                    // Marks lie on the region that is shown.
+                    setMarks(null);
+                    match.setRegion(next);
+                  }}
                 />
               )}
               {!scan && (
@@ -232,7 +212,10 @@ function OpenMatch({ id }: { readonly id: string }) {
         </div>
         <div className={`relative grid min-h-0 min-w-0 ${right ? 'grid-cols-2' : ''}`}>
           <Side title={left ? 'The scan' : `${job.title}`} says={left ? 'The scan' : 'The open job'}>
-            <SheetView key={left ? 'scan' : 'job'} job={left ?? job} pass={null} viewOnly tried={left !== null} />
+            <div className="relative grid min-h-0 min-w-0">
+              <SheetView key={left ? 'scan' : 'job'} job={left ?? job} pass={null} viewOnly tried={left !== null} />
+              {left && region && marks && <Ruler region={region} marks={marks} onChange={setMarks} />}
+            </div>
           </Side>
           {right && (
             <Side title="Our print of the same tones" says="Our print" beside>

@@ -1,7 +1,8 @@
 import type { PixelRegion } from '@chromatype/core';
 import type { StoredPicture } from '../api/pictures.ts';
-import { useState } from 'react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import { useDrag } from '@use-gesture/react';
+import { arrowMove } from '../ui/arrow-move.ts';
 import { POINTER_ONLY } from '../ui/drag-options.ts';
 
 interface Props {
@@ -12,7 +13,24 @@ interface Props {
   onChange(region: PixelRegion): void;
 }
 
-/** The whole scan, small; a drag over it chooses the region that is read. */
+/** An arrow key moves the region by this share of the scan's longer side, Shift by ten times as much. */
+const STEP = 0.01;
+/** The keys + and − make the region larger and smaller by this factor. */
+const GROWTH = 1.1;
+/** Milliseconds after the last key until the region is read. */
+const REST = 500;
+
+/** The region after a key; null of keys that do nothing here. */
+function regionByKey(event: KeyboardEvent, { x, y, width, height }: PixelRegion, longer: number): PixelRegion | null {
+  const by = arrowMove(event)?.map((steps) => steps * STEP * longer);
+  if (by) return { x: x + by[0]!, y: y + by[1]!, width, height };
+  const growth = event.key === '+' || event.key === '=' ? GROWTH : event.key === '-' ? 1 / GROWTH : null;
+  if (growth === null) return null;
+  const [w, h] = [Math.round(width * growth), Math.round(height * growth)];
+  return { x: x + (width - w) / 2, y: y + (height - h) / 2, width: w, height: h };
+}
+
+/** The whole scan, small; a drag over it, or the keys, choose the region that is read. */
 export function RegionPicker({ scan, region, least, most, onChange }: Props) {
   const [drawn, setDrawn] = useState<PixelRegion | null>(null);
   const bind = useDrag(
@@ -31,12 +49,30 @@ export function RegionPicker({ scan, region, least, most, onChange }: Props) {
     { ...POINTER_ONLY, threshold: 3 },
   );
   const shown = drawn ?? region;
+  const rest = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  useEffect(() => () => clearTimeout(rest.current), []);
+  /** Moves or resizes the region at once; it is read when the keys rest. */
+  function onKey(event: KeyboardEvent): void {
+    const asked = regionByKey(event, shown, Math.max(scan.width, scan.height));
+    if (!asked) return;
+    const next = regionWithin(scan, asked, least, most);
+    setDrawn(next);
+    clearTimeout(rest.current);
+    rest.current = setTimeout(() => {
+      setDrawn(null);
+      onChange(next);
+    }, REST);
+  }
   const share = (v: number, of: number) => `${(100 * v) / of}%`;
   return (
     <div
       {...bind()}
-      role="img"
-      aria-label="The whole scan. Drag over it to choose the region that is read."
+      role="application"
+      // biome-ignore lint/a11y/noNoninteractiveTabindex: the region is chosen by keys too
+      tabIndex={0}
+      onKeyDown={onKey}
+      aria-label={`The region of the scan that is read: ${shown.width} × ${shown.height} pixels. Drag over the scan to choose another; arrow keys move it, + and − size it.`}
+      title="Drag over the scan to choose the region that is read (arrow keys move it, + and − size it)"
       data-testid="scan-region"
       className="relative cursor-crosshair touch-none overflow-hidden border border-ink select-none"
       style={{ aspectRatio: `${scan.width} / ${scan.height}` }}
