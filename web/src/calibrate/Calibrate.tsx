@@ -10,9 +10,10 @@ import { DropHere, ScanChooser } from '../match/ScanChooser.tsx';
 import { useScanFile } from '../match/use-scan-file.ts';
 import { scanJob } from '../match/match-jobs.ts';
 import { OverprintGrid } from '../swatches/OverprintGrid.tsx';
-import { Button } from '../ui/Button.tsx';
 import { PPI } from '../ui/formats.ts';
 import { NumberField } from '../ui/NumberField.tsx';
+import { TitledFigure } from '../ui/TitledFigure.tsx';
+import { WorkRow } from '../ui/WorkRow.tsx';
 import { ChartFiles, MakeChart, sizeOf } from './ChartPanel.tsx';
 import { FoundOnScan } from './FoundOnScan.tsx';
 import { GainChart } from './GainChart.tsx';
@@ -119,14 +120,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
             data-testid="calibrate-status"
             data-doing={doing.what}
           >
-            {doing.what !== 'nothing' && (
-              <div className="flex items-center gap-2">
-                <span className="min-w-0 flex-1">
-                  {WORDS[doing.what]} <span className="font-mono">{Math.round(100 * doing.share)} %</span>
-                </span>
-                <Button onClick={cancel}>Cancel</Button>
-              </div>
-            )}
+            {doing.what !== 'nothing' && <WorkRow says={WORDS[doing.what]} share={doing.share} onCancel={cancel} />}
             {fault && (
               <p className="text-hot-text" data-testid="calibrate-fault">
                 {fault}
@@ -135,13 +129,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
             {told && <KeepPress job={job} press={told.press} isChart={isChart} />}
           </div>
         </div>
-        <figure
-          aria-label={shown ? 'The scan' : 'The chart'}
-          className="relative grid min-h-0 min-w-0 grid-rows-[26px_minmax(0,1fr)] [contain:strict]"
-        >
-          <figcaption className="flex items-center border-b border-hairline bg-paper px-2.5 font-semibold">
-            <span className="truncate">{shown ? 'The scan' : 'The chart'}</span>
-          </figcaption>
+        <TitledFigure title={shown ? 'The scan' : 'The chart'} says={shown ? 'The scan' : 'The chart'}>
           <SheetView
             key={shown ? 'scan' : 'chart'}
             job={shown ?? chart ?? job}
@@ -150,7 +138,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
             tried={shown !== null || !isChart}
           />
           {over && <DropHere says="Drop the scan of the chart to read it" />}
-        </figure>
+        </TitledFigure>
         {told && <Results job={job} told={told} />}
       </main>
     </div>

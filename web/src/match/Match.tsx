@@ -15,6 +15,8 @@ import { Button } from '../ui/Button.tsx';
 import { DEGREES, PERCENT } from '../ui/formats.ts';
 import { SliderRow } from '../ui/SliderRow.tsx';
 import { TextField } from '../ui/TextField.tsx';
+import { TitledFigure } from '../ui/TitledFigure.tsx';
+import { WorkRow } from '../ui/WorkRow.tsx';
 import { FoundInks, Sureness } from './FoundInks.tsx';
 import { printJob, scanJob } from './match-jobs.ts';
 import { DropHere, ScanChooser } from './ScanChooser.tsx';
@@ -22,7 +24,7 @@ import { RegionPicker } from './RegionPicker.tsx';
 import { MOST_PPI, Resolution, USUAL_PPI } from './Resolution.tsx';
 import { Ruler, type RulerMarks } from './Ruler.tsx';
 import { useScanFile } from './use-scan-file.ts';
-import { type Doing, LARGEST_REGION, useMatch } from './use-match.ts';
+import { LARGEST_REGION, useMatch } from './use-match.ts';
 
 const say = (error: unknown) => toast.error(error instanceof Error ? error.message : String(error));
 
@@ -31,17 +33,6 @@ const WORDS = {
   finding: 'Finding how it was printed …',
   unscreening: 'Taking the screen away …',
 } as const;
-
-function Working({ doing, cancel }: { readonly doing: Exclude<Doing, { what: 'nothing' }>; cancel(): void }) {
-  return (
-    <div className="flex items-center gap-2">
-      <span className="min-w-0 flex-1">
-        {WORDS[doing.what]} <span className="font-mono">{Math.round(100 * doing.share)} %</span>
-      </span>
-      <Button onClick={cancel}>Cancel</Button>
-    </div>
-  );
-}
 
 function OpenMatch({ id }: { readonly id: string }) {
   const job = useOpenJob((s) => s.job)!;
@@ -183,7 +174,9 @@ function OpenMatch({ id }: { readonly id: string }) {
             data-testid="match-status"
             data-doing={doing.what}
           >
-            {doing.what !== 'nothing' && <Working doing={doing} cancel={match.cancel} />}
+            {doing.what !== 'nothing' && (
+              <WorkRow says={WORDS[doing.what]} share={doing.share} onCancel={match.cancel} />
+            )}
             {fault && (
               <p className="text-hot-text" data-testid="match-fault">
                 {fault}
@@ -211,42 +204,21 @@ function OpenMatch({ id }: { readonly id: string }) {
           </div>
         </div>
         <div className={`relative grid min-h-0 min-w-0 ${right ? 'grid-cols-2' : ''}`}>
-          <Side title={left ? 'The scan' : `${job.title}`} says={left ? 'The scan' : 'The open job'}>
+          <TitledFigure title={left ? 'The scan' : `${job.title}`} says={left ? 'The scan' : 'The open job'}>
             <div className="relative grid min-h-0 min-w-0">
               <SheetView key={left ? 'scan' : 'job'} job={left ?? job} pass={null} viewOnly tried={left !== null} />
               {left && region && marks && <Ruler region={region} marks={marks} onChange={setMarks} />}
             </div>
-          </Side>
+          </TitledFigure>
           {right && (
-            <Side title="Our print of the same tones" says="Our print" beside>
+            <TitledFigure title="Our print of the same tones" says="Our print" beside>
               <SheetView job={right} pass={null} viewOnly tried beside />
-            </Side>
+            </TitledFigure>
           )}
           {over && <DropHere says="Drop the scan to read it" />}
         </div>
       </main>
     </div>
-  );
-}
-
-interface SideProps {
-  readonly title: string;
-  readonly says: string;
-  readonly beside?: boolean;
-  readonly children: React.ReactNode;
-}
-
-function Side({ title, says, beside = false, children }: SideProps) {
-  return (
-    <figure
-      aria-label={says}
-      className={`grid min-h-0 min-w-0 grid-rows-[26px_minmax(0,1fr)] [contain:strict] ${beside ? 'border-l border-ink' : ''}`}
-    >
-      <figcaption className="flex items-center border-b border-hairline bg-paper px-2.5 font-semibold">
-        <span className="truncate">{title}</span>
-      </figcaption>
-      {children}
-    </figure>
   );
 }
 

@@ -13,6 +13,7 @@ import { edit, undo, useOpenJob } from '../document/store.ts';
 import { Button } from '../ui/Button.tsx';
 import { TextField } from '../ui/TextField.tsx';
 import { useSetParam } from '../ui/use-set-param.ts';
+import { TitledFigure } from '../ui/TitledFigure.tsx';
 import { VersionRow } from './VersionRow.tsx';
 import { timeText, versionName } from './version-words.ts';
 
@@ -138,15 +139,9 @@ function OpenVersions({ id }: { readonly id: string }) {
           </div>
         </div>
         <div className={`grid min-h-0 min-w-0 ${shown ? 'grid-cols-2' : ''}`}>
-          <figure
-            aria-label="The job as it is now"
-            className="grid min-h-0 min-w-0 grid-rows-[26px_minmax(0,1fr)] [contain:strict]"
-          >
-            <figcaption className="flex items-center border-b border-hairline bg-paper px-2.5 font-semibold">
-              Now
-            </figcaption>
+          <TitledFigure title="Now" says="The job as it is now">
             <SheetView job={job} pass={null} viewOnly />
-          </figure>
+          </TitledFigure>
           {shown && chosen && (
             <figure
               aria-label={`The version ${versionName(chosen)}`}

@@ -3,9 +3,9 @@ import { useEffect, useRef, useState } from 'react';
 import { unscreenPicture } from '../../../api/unscreen.ts';
 import { withoutScreen, withScreen } from '../../../document/scan-edits.ts';
 import { edit, useOpenJob } from '../../../document/store.ts';
-import { Button } from '../../../ui/Button.tsx';
 import { Fold } from '../../../ui/Fold.tsx';
 import { SwitchField } from '../../../ui/SwitchField.tsx';
+import { WorkRow } from '../../../ui/WorkRow.tsx';
 
 /** Scrolls what has just come up into sight, in a station that is longer than its room. */
 const inSight = (element: HTMLElement | null): void => element?.scrollIntoView({ block: 'nearest' });
@@ -50,11 +50,8 @@ export function ScannedPrint({ picture }: { readonly picture: Picture }) {
         }}
       />
       {share !== null && (
-        <div ref={inSight} className="flex items-center justify-between gap-2" role="status">
-          <span>
-            Taking the screen away … <span className="font-mono">{Math.round(100 * share)} %</span>
-          </span>
-          <Button onClick={() => work.current?.abort()}>Cancel</Button>
+        <div ref={inSight} role="status">
+          <WorkRow says="Taking the screen away …" share={share} onCancel={() => work.current?.abort()} />
         </div>
       )}
       {fault && (
