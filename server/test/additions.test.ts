@@ -55,6 +55,7 @@ function copyProject(): void {
     'package.json',
     'tsconfig.base.json',
     'jest.config.mjs',
+    'scripts/jest-equal-arrays.mjs',
     'scripts/jest-own-globals.mjs',
     'scripts/jest-transform.mjs',
     'scripts/slow-first.mjs',
