@@ -123,11 +123,13 @@ test('a choice shows a first picture, and work on the sheet is never without a s
     };
     look();
   });
+  const looked = () => page.evaluate(() => (window as unknown as { seen: { busy: number; bare: number } }).seen);
   await page.getByRole('radio', { name: 'Grain', exact: true }).click();
+  // The sheet is settled still, until the page has heard of the choice.
+  await expect.poll(async () => (await looked()).busy).toBeGreaterThan(0);
   await settled(page);
   await expect(page.getByTestId('at-work')).toHaveCount(0);
-  const seen = await page.evaluate(() => (window as unknown as { seen: { busy: number; bare: number } }).seen);
-  expect(seen.busy).toBeGreaterThan(0);
+  const seen = await looked();
   expect(seen.bare).toBeLessThan(SIGN_AFTER);
   const first = await page.evaluate(() => performance.getEntriesByName('preview first').length);
   expect(first).toBeGreaterThan(0);
