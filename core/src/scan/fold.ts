@@ -33,8 +33,42 @@ function integral({ width, height, data }: InkPlane): Float64Array {
   return out;
 }
 
-/** Lays all cells of a plane on each other, by the phases of one or two waves. */
-export function foldCells(plane: InkPlane, waves: readonly FittedWave[]): FoldedCell {
+/** Sums over single cells, which are numbered by the whole cycles of both waves. */
+class CellSums {
+  private readonly left: number;
+  private readonly top: number;
+  private readonly across: number;
+  private readonly sums: Float64Array;
+  private readonly counts: Int32Array;
+
+  constructor({ width, height }: InkPlane, first: FittedWave, second: FittedWave) {
+    const ends = [first, second].map(({ at, phase }) => {
+      const corners = [0, width].flatMap((x) => [0, height].map((y) => Math.floor(at[0] * x + at[1] * y + phase)));
+      return [Math.min(...corners) - 1, Math.max(...corners) + 2] as const;
+    }) as [readonly [number, number], readonly [number, number]];
+    [this.left, this.top] = [ends[0][0], ends[1][0]];
+    this.across = ends[0][1] - this.left;
+    this.sums = new Float64Array(this.across * (ends[1][1] - this.top));
+    this.counts = new Int32Array(this.sums.length);
+  }
+
+  add(i: number, j: number, value: number): void {
+    const at = (j - this.top) * this.across + i - this.left;
+    this.sums[at]! += value;
+    this.counts[at]!++;
+  }
+
+  /** Coverage 0..1 of the cells that lie inside with more than so many pixels. */
+  coverages(least: number): Float64Array {
+    return this.sums.map((sum, k) => sum / this.counts[k]! / 255).filter((_, k) => this.counts[k]! > least);
+  }
+}
+
+/**
+ * Lays all cells of a plane on each other, by the phases of one or two waves. Coverages of single cells take time, and are
+ * left out where they are not asked for.
+ */
+export function foldCells(plane: InkPlane, waves: readonly FittedWave[], withCoverages = true): FoldedCell {
   const { width, height, data } = plane;
   const sums = integral(plane);
   const [first, second] = waves as [FittedWave, FittedWave | undefined];
@@ -65,21 +99,14 @@ export function foldCells(plane: InkPlane, waves: readonly FittedWave[]): Folded
   }
   const tonePlaces = new Float64Array(FOLD_TONES);
   for (const t of toneAt) if (t >= 0) tonePlaces[t]!++;
-  const cellSums = new Map<number, [number, number]>();
+  const cellSums = withCoverages && second ? new CellSums(plane, first, second) : null;
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
       const p = first.at[0] * x + first.at[1] * y + first.phase;
       const q = second ? second.at[0] * x + second.at[1] * y + second.phase : 0;
       const [i, j] = [Math.floor(p), Math.floor(q)];
       const v = data[y * width + x]!;
-      if (second && (x & 1) === 0) {
-        const key = i * 65536 + j;
-        const own = cellSums.get(key);
-        if (own) {
-          own[0] += v;
-          own[1]++;
-        } else cellSums.set(key, [v, 1]);
-      }
+      if (cellSums && (x & 1) === 0) cellSums.add(i, j, v);
       const t = toneAt[(y >> 2) * across + (x >> 2)]!;
       if (t < 0) continue;
       const at = t * size + Math.floor((q - j) * FOLD) * FOLD + Math.floor((p - i) * FOLD);
@@ -103,16 +130,12 @@ export function foldCells(plane: InkPlane, waves: readonly FittedWave[]): Folded
     }
   }
   const whole = 0.7 * (cell * cell) * 0.5;
-  const coverages = Float64Array.from(
-    [...cellSums.values()].filter(([, n]) => n > whole),
-    ([sum, n]) => sum / n / 255,
-  );
   return {
     cells,
     weights,
     tones: toneSums.map((sum, t) => sum / (tonePlaces[t] || 1)),
     ragged: edges > 0 ? Math.sqrt(rough / edges) : 0,
-    coverages,
+    coverages: cellSums ? cellSums.coverages(whole) : new Float64Array(0),
   };
 }
 

@@ -40,10 +40,10 @@ function wavesOfPlane(plane: InkPlane, lattice: Lattice): { waves: FittedWave[];
   // The second wave is a quarter turn or so further round in rows that count downwards.
   if (second && first[0] * second[1] - first[1] * second[0] < 0) second = [-second[0], -second[1]];
   let waves = [first, ...(second ? [second] : [])].map((v) => fitWave(part, v));
-  let cell = foldCells(part, waves);
-  for (let round = 0; round < ROUNDS; round++) {
+  let cell = foldCells(part, waves, false);
+  for (let round = 1; round <= ROUNDS; round++) {
     waves = waves.map((wave, k) => fitWave(part, wave.at, phaseByTone(cell, k as 0 | 1)));
-    cell = foldCells(part, waves);
+    cell = foldCells(part, waves, round === ROUNDS);
   }
   return { waves, cell };
 }
