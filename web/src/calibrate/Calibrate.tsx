@@ -52,7 +52,7 @@ function OpenCalibrate({ id }: { readonly id: string }) {
   const [size, setSize] = useState('A4');
   const isChart = chartOf(job) !== null;
   const { chart, inks, why } = useMemo(() => chartFor(job, size), [job, size]);
-  const { scan, ppi, setPpi, told, doing, fault, take, press, cancel } = useCalibrate(chart, inks);
+  const { scan, ppi, setPpi, told, doing, fault, take, press, cancel } = useCalibrate(chart, inks, job.sheet.stock);
   const busy = doing.what !== 'nothing';
   const { over, take: takeFile } = useScanFile((stored) => take(stored, scannedPpi(stored)));
   const shown = useMemo(() => {

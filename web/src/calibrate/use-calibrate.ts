@@ -1,4 +1,4 @@
-import { type Job, type SheetLie, scanOf, type StandInPress } from '@chromatype/core';
+import { type Job, type SheetLie, scanOf, type StandInPress, type Stock } from '@chromatype/core';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { StoredPicture } from '../api/pictures.ts';
 import { sendPicture } from '../bench/add-picture.ts';
@@ -17,7 +17,7 @@ const NOTHING: Doing = { what: 'nothing' };
 export type Told = Exclude<Measured, { readonly refused: string }> & { readonly scan: StoredPicture };
 
 /** Prints and reads charts one at a time: what is begun ends what was begun before, and the last reading stays until there is another. */
-export function useCalibrate(chart: Job | null, inks: number) {
+export function useCalibrate(chart: Job | null, inks: number, stock: Stock) {
   const [scan, setScan] = useState<StoredPicture | null>(null);
   const [ppi, setPpi] = useState<number | null>(null);
   const [doing, setDoing] = useState<Doing>(NOTHING);
@@ -73,7 +73,9 @@ export function useCalibrate(chart: Job | null, inks: number) {
   const press = (how: StandInPress, lie: SheetLie, title: string) =>
     chart &&
     working('pressing', async (signal, progress) => {
-      const blob = await pressInWorker(chart, how, lie, progress, signal);
+      // The stock of a chart is left out of its files; the press has it.
+      const onStock = { ...chart, sheet: { ...chart.sheet, stock } };
+      const blob = await pressInWorker(onStock, how, lie, progress, signal);
       if (signal.aborted) return;
       const stored = await sendPicture(new File([blob], `${title}, pressed.png`, { type: 'image/png' }));
       if (stored && !signal.aborted) take(stored, lie.askew.some((v) => v !== 0) ? null : lie.ppi);
