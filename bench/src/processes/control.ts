@@ -21,11 +21,29 @@ server.listen(0, '127.0.0.1', () => console.log(server.address().port));
 /** Milliseconds between two questions to the control. */
 const PAUSE = 25;
 
+/** Milliseconds in which a machine that has time for it answers, and the pause after that. */
+const USUAL = 10 + PAUSE;
+
+/** From one answer of the control to the next, by `performance.now`. */
+export interface Turn {
+  readonly from: number;
+  readonly to: number;
+}
+
 /** What the machine itself needs for an answer at each moment, whoever else computes on it. */
 export interface Control {
   /** Longest time of an answer, in milliseconds, of those that were under way between two moments (`performance.now`). */
   longest(from: number, to: number): number;
+  /** Milliseconds between two moments in which the machine had no time for an answer. */
+  lost(from: number, to: number): number;
   stop(): Promise<void>;
+}
+
+/** How much of the time between two moments lies in turns beyond the usual length of one. */
+export function lostIn(turns: readonly Turn[], from: number, to: number): number {
+  let lost = 0;
+  for (const turn of turns) lost += Math.max(0, Math.min(to, turn.to) - Math.max(from, turn.from + USUAL));
+  return lost;
 }
 
 /**
@@ -41,7 +59,7 @@ export async function startControl(): Promise<Control> {
     child.on('exit', () => reject(new Error('The control ended before it listened.')));
   });
   // Each from the answer before: a process that asks and is itself held between two questions is told too.
-  const answers: { readonly from: number; readonly to: number }[] = [];
+  const turns: Turn[] = [];
   let over = false;
   const asking = (async () => {
     let from = performance.now();
@@ -49,13 +67,14 @@ export async function startControl(): Promise<Control> {
       await ask(`http://127.0.0.1:${port}/`);
       await new Promise((resolve) => setTimeout(resolve, PAUSE));
       const to = performance.now();
-      answers.push({ from, to });
+      turns.push({ from, to });
       from = to;
     }
   })();
   return {
     longest: (from, to) =>
-      Math.max(0, ...answers.filter((one) => one.from < to && one.to > from).map((one) => one.to - one.from - PAUSE)),
+      Math.max(0, ...turns.filter((one) => one.from < to && one.to > from).map((one) => one.to - one.from - PAUSE)),
+    lost: (from, to) => lostIn(turns, from, to),
     async stop() {
       over = true;
       await asking;
@@ -64,4 +83,19 @@ export async function startControl(): Promise<Control> {
       rmSync(folder, { recursive: true, force: true });
     },
   };
+}
+
+/** Milliseconds that some work takes, without those in which the machine had no time for the control either. */
+export async function fairTime(work: () => Promise<unknown>): Promise<number> {
+  const control = await startControl();
+  try {
+    const from = performance.now();
+    await work();
+    const to = performance.now();
+    await control.stop();
+    return to - from - control.lost(from, to);
+  } catch (error) {
+    await control.stop();
+    throw error;
+  }
 }

@@ -47,6 +47,8 @@ export interface Seen {
   readonly beyond: { readonly save: number; readonly shelf: number };
   /** Most memory, in bytes. */
   readonly memory: number;
+  /** Milliseconds that the work took, without those in which the machine had no time for it. */
+  readonly ms: number;
 }
 
 /** Saves a job and lists the Shelf again and again while some work goes on. */
@@ -79,8 +81,11 @@ export async function whileWatching<T>(
     }
   })();
   let result: T;
+  const begun = performance.now();
+  let done: number;
   try {
     result = await work();
+    done = performance.now();
   } finally {
     over = true;
     await watching.finally(() => control.stop());
@@ -90,5 +95,6 @@ export async function whileWatching<T>(
       0,
       ...asked.filter(({ what }) => what === of).map(({ from, to }) => to - from - control.longest(from, to)),
     );
-  return { ...seen, beyond: { save: beyond('save'), shelf: beyond('shelf') }, result };
+  const ms = done - begun - control.lost(begun, done);
+  return { ...seen, ms, beyond: { save: beyond('save'), shelf: beyond('shelf') }, result };
 }

@@ -38,12 +38,12 @@ const upload = (name: string, bytes: Uint8Array) => ask(`${url}/api/pictures?nam
 const press = (bytes: Uint8Array) => ask(`${url}/api/press`, 'POST', bytes);
 
 /** Sends bad input, and sees that saves and the Shelf answer meanwhile as if nothing was. */
-async function sentWhileWatching<T>(work: () => Promise<T>): Promise<{ result: T; memory: number }> {
-  const { result, beyond, memory } = await whileWatching({ url, pid: server.pid }, job, work);
+async function sentWhileWatching<T>(work: () => Promise<T>): Promise<{ result: T; memory: number; ms: number }> {
+  const { result, beyond, memory, ms } = await whileWatching({ url, pid: server.pid }, job, work);
   expect(beyond.save).toBeLessThan(500);
   expect(beyond.shelf).toBeLessThan(500);
   expect(memory).toBeLessThan(1.5e9);
-  return { result, memory };
+  return { result, memory, ms };
 }
 
 /** A refusal in one sentence. */
@@ -61,24 +61,22 @@ test('a drawing with a soft shadow is drawn, if need be smaller', async () => {
 });
 
 test('drawings that are hard to vet are refused at once', async () => {
-  const start = Date.now();
-  const { result } = await sentWhileWatching(async () => {
+  const { result, ms } = await sentWhileWatching(async () => {
     const refused = [];
     for (const text of patterns(200_000)) refused.push(await upload('a.svg', text));
     refused.push(await upload('a.svgz', gzipBomb(150)));
     return refused;
   });
   for (const refused of result) expectRefusal(refused, /\./);
-  expect(Date.now() - start).toBeLessThan(10_000);
+  expect(ms).toBeLessThan(10_000);
 });
 
 test('an archive whose members lie over each other is sent back at once', async () => {
   const bomb = overlappingZip({ name: '00.tif', bytes: Buffer.alloc(100e6) }, 20);
   expect(bomb.length).toBeLessThan(120_000);
-  const start = Date.now();
-  const { result } = await sentWhileWatching(() => press(bomb));
+  const { result, ms } = await sentWhileWatching(() => press(bomb));
   // It took 23 seconds once.
-  expect(Date.now() - start).toBeLessThan(5000);
+  expect(ms).toBeLessThan(5000);
   expect(result.body).toMatchObject({ accepted: false, proof: null });
   expect(result.body.checks[0].said).toBe('The members of this archive lie over each other; pack it again.');
 });

@@ -1,4 +1,5 @@
 import { spawn } from 'node:child_process';
+import { lostIn } from '../../../bench/src/processes/control.ts';
 import { jobOf } from '../../../bench/src/processes/requests.ts';
 import { whileWatching } from '../../../bench/src/processes/watch.ts';
 
@@ -31,4 +32,13 @@ test('a server that holds its thread is told from a machine that is slow', async
   } finally {
     child.kill('SIGKILL');
   }
+});
+
+test('time is lost where the control had none, and only within the moments that are asked for', () => {
+  // Turns of 35 ms are usual.
+  const turns = [0, 35, 70, 570, 605].map((from, k) => ({ from, to: [35, 70, 570, 605, 700][k]! }));
+  expect(lostIn(turns, 0, 70)).toBe(0);
+  expect(lostIn(turns, 0, 700)).toBe(465 + 60);
+  expect(lostIn(turns, 200, 300)).toBe(100);
+  expect(lostIn(turns, 70, 105)).toBe(0);
 });
