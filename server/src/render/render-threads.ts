@@ -28,6 +28,9 @@ export class RenderThreads implements OnModuleDestroy {
     filename: THREAD,
     maxThreads: Math.max(1, availableParallelism()),
     idleTimeout: 30_000,
+    // The pool would try `require` on the thread first. Node ends the whole process when a thread is ended in the middle of
+    // that ("Module::IsGraphAsync must be used on an instantiated module"); an import of it is only given up.
+    execArgv: ['--no-experimental-require-module'],
   });
 
   /** Renders to a file. Aborting the signal ends the thread at once. */
