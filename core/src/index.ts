@@ -232,8 +232,8 @@ export { ScanError } from './scan/scan-error.ts';
 export { scannedPpi } from './scan/scanned-ppi.ts';
 export { enlarger } from './unscreen/enlarge.ts';
 export { fillGrid, type Grid } from './unscreen/scan-grid.ts';
+export { type GridRows, gridBands, scanOnGrid } from './unscreen/scan-on-grid.ts';
 export { type ToneBands, toneBand, toneBands } from './unscreen/tone-bands.ts';
-export { type GridRows, gridBands, scanOnGrid, unscreen } from './unscreen/unscreen.ts';
 export { inkNames } from './match/ink-names.ts';
 export {
   type MatchedInk,

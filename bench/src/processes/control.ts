@@ -48,7 +48,8 @@ export function lostIn(turns: readonly Turn[], from: number, to: number): number
 
 /**
  * Starts a second server that does nearly nothing, and asks it again and again. A server under test and the control share
- * the machine: a moment in which both are slow is the machine's, a moment in which only the first is slow is its own.
+ * the machine: a moment in which both are slow is the machine's, a moment in which only the first is slow is its own. A server
+ * that takes every core for itself is excused with it, which is why memory and the answers themselves are tested too.
  */
 export async function startControl(): Promise<Control> {
   const folder = mkdtempSync(join(tmpdir(), 'chromatype-control-'));

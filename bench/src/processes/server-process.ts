@@ -7,8 +7,6 @@ const MAIN = fileURLToPath(new URL('../../../server/dist/main.js', import.meta.u
 export interface Ended {
   readonly code: number | null;
   readonly signal: NodeJS.Signals | null;
-  /** Milliseconds since it was started. */
-  readonly ms: number;
 }
 
 /** The compiled server in a process of its own. */
@@ -24,7 +22,6 @@ export interface ServerProcess {
 
 /** Starts a server on a free port of this machine. `settings` are variables of its environment. */
 export function startServer(data: string, settings: Readonly<Record<string, string>> = {}): ServerProcess {
-  const start = Date.now();
   const env = {
     ...process.env,
     CHROMATYPE_DATA: data,
@@ -39,7 +36,7 @@ export function startServer(data: string, settings: Readonly<Record<string, stri
     errors += text;
   });
   const ended = new Promise<Ended>((resolve) => {
-    child.on('close', (code, signal) => resolve({ code, signal, ms: Date.now() - start }));
+    child.on('close', (code, signal) => resolve({ code, signal }));
   });
   const ready = new Promise<string>((resolve, reject) => {
     child.stdout!.on('data', (text) => {

@@ -74,21 +74,20 @@ function spread(values: Float64Array, across: number, down: number): Float64Arra
   return out;
 }
 
-/** Writes the phase of a wave for `count` pixels of a row from x on: whole where the wave is highest. */
-export function phasesOf(
-  { wave, step, across, down, ahead }: PhaseField,
-  x: number,
-  y: number,
-  count: number,
-  out: Float32Array,
-): void {
+/** How far a wave runs ahead at the nodes of its field over row y, by the number of the node from the left. */
+function nodesOfRow({ step, across, down, ahead }: PhaseField, y: number): (node: number) => number {
   const v = Math.min(down - 1.001, Math.max(0, y / step));
-  const j = Math.floor(v);
-  const share = v - j;
-  const node = (i: number): number => {
-    const at = j * across + Math.min(across - 1, i);
-    return ahead[at]! + share * (ahead[at + across]! - ahead[at]!);
+  const row = Math.floor(v);
+  return (node) => {
+    const at = row * across + Math.min(across - 1, node);
+    return ahead[at]! + (v - row) * (ahead[at + across]! - ahead[at]!);
   };
+}
+
+/** Writes the phase of a wave for `count` pixels of a row from x on: whole where the wave is highest. */
+export function phasesOf(field: PhaseField, x: number, y: number, count: number, out: Float32Array): void {
+  const { wave, step } = field;
+  const node = nodesOfRow(field, y);
   // Between two nodes of a row the phase runs evenly.
   for (let k = 0; k < count; ) {
     const i = Math.floor((x + k) / step);
@@ -107,22 +106,13 @@ export const PIECE = 5;
  * The same phase as pieces in which it runs evenly, as the kernels take it: pixels, cosine and sine of the first one, and of
  * the step to the next. Returns how many there are.
  */
-export function phasePieces(
-  { wave, step, across, down, ahead }: PhaseField,
-  y: number,
-  count: number,
-  out: Float64Array,
-): number {
-  const v = Math.min(down - 1.001, Math.max(0, y / step));
-  const j = Math.floor(v);
-  const at = (i: number): number => {
-    const k = j * across + Math.min(across - 1, i);
-    return ahead[k]! + (v - j) * (ahead[k + across]! - ahead[k]!);
-  };
+export function phasePieces(field: PhaseField, y: number, count: number, out: Float64Array): number {
+  const { wave, step } = field;
+  const node = nodesOfRow(field, y);
   let pieces = 0;
   for (let x = 0, i = 0; x < count; x += step, i++, pieces++) {
-    const slope = (at(i + 1) - at(i)) / step;
-    const first = 2 * Math.PI * (wave.at[0] * x + wave.at[1] * y + wave.phase + at(i));
+    const slope = (node(i + 1) - node(i)) / step;
+    const first = 2 * Math.PI * (wave.at[0] * x + wave.at[1] * y + wave.phase + node(i));
     const next = 2 * Math.PI * (wave.at[0] + slope);
     out.set(
       [Math.min(step, count - x), Math.cos(first), Math.sin(first), Math.cos(next), Math.sin(next)],

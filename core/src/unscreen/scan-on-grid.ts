@@ -1,11 +1,9 @@
-import type { Kernels } from '../kernel/kernels.ts';
 import type { PictureSource } from '../raster/source.ts';
 import { type FindAsked, type ReadPrint, readPrint } from '../scan/find-print.ts';
 import type { ScanPixels } from '../scan/pixels.ts';
 import { scanOf } from '../scan/scan-of.ts';
-import { type Enlargement, enlarger } from './enlarge.ts';
-import { emptyGrid, fillGrid, type Grid, type Room } from './scan-grid.ts';
-import { toneBand, toneBands } from './tone-bands.ts';
+import type { Enlargement } from './enlarge.ts';
+import { emptyGrid, type Grid, type Room } from './scan-grid.ts';
 
 /** A scan whose print has been read, and the grid on which its tones are told. */
 export interface ScanOnGrid {
@@ -57,27 +55,4 @@ export function gridBands(down: number, threads = 1): GridRows[] {
   const bands = Math.min(down, threads * Math.ceil(down / BAND / threads));
   const starts = Array.from({ length: bands + 1 }, (_, k) => Math.round((down * k) / bands));
   return starts.slice(1).map((end, k) => ({ first: starts[k]!, count: end - starts[k]! }));
-}
-
-/**
- * Takes the screen out of a scanned print: each ink is told apart and its dots become tones, which together make the picture
- * again, in 8-bit sRGB of the size of the scan. Memory grows with some bytes for each ink and pixel of the grid. Yields the
- * share that is done. Servers do the same with several threads.
- * @throws ScanError where there is no print or no screen
- */
-export function* unscreen(kernels: Kernels, source: PictureSource, ppi?: number): Generator<number, Uint8Array> {
-  const { print, size, grid } = scanOnGrid(source, { ppi });
-  yield 0.2;
-  for (const share of fillGrid(source, print.inks, size.factor, grid, 0, size.down)) yield 0.2 + 0.2 * share;
-  const bands = toneBands(kernels, print, grid, size.factor);
-  const enlarge = enlarger(size);
-  const out = new Uint8Array(3 * size.width * size.height);
-  let at = 0;
-  for (const { first, count } of gridBands(size.down)) {
-    const rows = enlarge(toneBand(kernels, bands, first, count));
-    out.set(rows, at);
-    at += rows.length;
-    yield 0.4 + (0.6 * (first + count)) / size.down;
-  }
-  return out;
 }
